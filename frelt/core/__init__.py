@@ -1,0 +1,1 @@
+"""The computation: frozen values in, values out. No Qt, no files, no clock."""

@@ -1,0 +1,54 @@
+"""The coupler against both of its limits: gross trailer weight and tongue weight."""
+
+from collections.abc import Iterable
+
+from ..check import Bearing, Check, CheckKind, Limit, register
+from ..figure import rated
+from ..units import Units
+from ..words import carried, when
+
+
+def _limits(b: Bearing) -> Iterable[Limit]:
+    r = b.trailer.ratings
+    row = b.supports.row("coupler")
+    yield Limit(
+        "coupler",
+        "coupler:gross",
+        "Coupler, gross trailer weight",
+        (1.0, 0.0, 0.0),
+        high=rated(r.coupler_gross),
+        rating=r.coupler_gross,
+        field="ratings.coupler_gross",
+    )
+    yield Limit(
+        "coupler",
+        "coupler:tongue",
+        "Coupler, tongue weight",
+        (float(row[0]), float(row[1]), float(row[2])),
+        high=rated(r.coupler_tongue),
+        rating=r.coupler_tongue,
+        at=("coupler",),
+        field="ratings.coupler_tongue",
+    )
+
+
+def _sentence(c: Check, units: Units) -> str:
+    what = "tongue weight" if c.id.endswith("tongue") else "gross trailer weight"
+    return carried("The coupler", c, units, of=f" of {what}", on="coupler") + when(c)
+
+
+def _brief(c: Check, units: Units) -> str:
+    return "coupler, tongue weight" if c.id.endswith("tongue") else "coupler, gross weight"
+
+
+register(
+    CheckKind(
+        "coupler",
+        "Coupler rating",
+        plate="both limits are stamped on the coupler: gross trailer weight and tongue weight",
+        source="maker's stamp; classes after SAE J684 (from memory)",
+        limits=_limits,
+        sentence=_sentence,
+        brief=_brief,
+    )
+)

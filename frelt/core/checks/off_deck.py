@@ -1,0 +1,71 @@
+"""No item may stand over the edge of its deck."""
+
+from collections.abc import Iterable
+
+from ..check import Check, CheckKind, register
+from ..frames import Frames, placed
+from ..rig import Rig
+from ..solids import TOUCH, solid
+from ..units import Units
+
+
+def overhang(corners: Iterable[tuple[float, float]], deck: Iterable[tuple[float, float]]) -> float:
+    """How far the farthest corner stands outside a convex, counter-clockwise deck [m]; at most zero inside."""
+    edge = tuple(deck)
+    worst = -float("inf")
+    points = tuple(corners)
+    for (x0, y0), (x1, y1) in zip(edge, (*edge[1:], edge[0]), strict=True):
+        nx, ny = y1 - y0, x0 - x1
+        size = (nx * nx + ny * ny) ** 0.5 or 1.0
+        worst = max(worst, max((nx * (x - x0) + ny * (y - y0)) / size for x, y in points))
+    return worst
+
+
+def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
+    decks = {d.id: d for d in rig.decks}
+    clean = True
+    for item in rig.items:
+        deck = decks.get(item.place.deck)
+        if deck is None:
+            continue
+        out = overhang(solid(item, placed(item, item.place)).corners, deck.outline)
+        if out > TOUCH:
+            clean = False
+            yield Check(
+                id=f"off-deck:{item.id}",
+                kind="off deck",
+                subject=item.name,
+                quantity="length",
+                status="over",
+                load=out,
+                limit=0.0,
+                margin=-out,
+                items=(item.id,),
+                scale=max(min(item.length.value, item.width.value), 0.01) * 4,
+                why=deck.name.lower(),
+            )
+    if clean:
+        yield Check(id="off-deck", kind="off deck", subject="Items on their decks", quantity="length", status="ok")
+
+
+def _sentence(c: Check, units: Units) -> str:
+    if c.load is None:
+        return "Every item stands inside its deck"
+    return f"{c.subject} stands {units.show(c.load, 'length')} over the edge of the {c.why}"
+
+
+def _brief(c: Check, units: Units) -> str:
+    return f"{c.subject} over the deck's edge" if c.load is not None else "all on deck"
+
+
+register(
+    CheckKind(
+        "off deck",
+        "Item off the deck",
+        plate="measure the deck inside its rails",
+        source="geometry",
+        findings=_findings,
+        sentence=_sentence,
+        brief=_brief,
+    )
+)

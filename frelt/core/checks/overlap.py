@@ -1,0 +1,95 @@
+"""No two items may take the same room, in outline and height."""
+
+from collections.abc import Iterable
+
+import numpy as np
+
+from ..check import Check, CheckKind, register
+from ..frames import Frames
+from ..rig import Rig
+from ..solids import TOUCH, depth, solids
+from ..units import Units
+
+
+def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
+    room = solids(rig, frames)
+    listed = [i for i in rig.items if i.id in room]
+    above = _carried_by(rig)
+    clean = True
+    for i, j in _near(list(room.values())):
+        a, b = listed[i], listed[j]
+        if b.id in above.get(a.id, ()) or a.id in above.get(b.id, ()) or not _together(rig, a.id, b.id):
+            continue
+        into = depth(room[a.id], room[b.id])
+        if into > TOUCH:
+            clean = False
+            size = min(a.length.value, a.width.value, b.length.value, b.width.value)
+            yield Check(
+                id=f"overlap:{a.id}:{b.id}",
+                kind="overlap",
+                subject=a.name,
+                quantity="length",
+                status="over",
+                load=into,
+                limit=0.0,
+                margin=-into,
+                items=(a.id, b.id),
+                scale=max(size, 0.01) * 4,
+                why=b.name,
+            )
+    if clean:
+        yield Check(id="overlap", kind="overlap", subject="Items apart", quantity="length", status="ok")
+
+
+def _near(room: list) -> Iterable[tuple[int, int]]:  # type: ignore[type-arg]
+    """Pairs whose boxes meet in plan and height."""
+    if len(room) < 2:
+        return ()
+    low = np.array([(s.x0, s.y0, s.low) for s in room])
+    high = np.array([(s.x1, s.y1, s.high) for s in room])
+    meet = (low[:, None, :] < high[None, :, :] - TOUCH).all(-1)
+    pairs = np.argwhere(np.triu(meet & meet.T, 1))
+    return ((int(i), int(j)) for i, j in pairs)
+
+
+def _carried_by(rig: Rig) -> dict[str, set[str]]:
+    """For each item, the items it stands on, directly or not."""
+    holder = {d.id: i.id for i in rig.items for d in i.decks}
+    if not holder:
+        return {}
+    deck = {i.id: i.place.deck for i in rig.items}
+    above: dict[str, set[str]] = {}
+    for item in rig.items:
+        below = holder.get(item.place.deck)
+        while below is not None and below not in above.setdefault(item.id, set()):
+            above[item.id].add(below)
+            below = holder.get(deck[below])
+    return above
+
+
+def _together(rig: Rig, a: str, b: str) -> bool:
+    """Whether some state has both aboard."""
+    return not rig.states or any(not {a, b} & (set(s.absent) | set(s.later)) for s in rig.states)
+
+
+def _sentence(c: Check, units: Units) -> str:
+    if c.load is None:
+        return "No two items take the same room"
+    return f"{c.subject} and {c.why} take the same room, by {units.show(c.load, 'length')}"
+
+
+def _brief(c: Check, units: Units) -> str:
+    return f"{c.subject} meets {c.why}" if c.load is not None else "no overlap"
+
+
+register(
+    CheckKind(
+        "overlap",
+        "Items that overlap",
+        plate="measure both items where they are widest",
+        source="geometry",
+        findings=_findings,
+        sentence=_sentence,
+        brief=_brief,
+    )
+)

@@ -1,0 +1,60 @@
+"""The tongue's share of the laden trailer, on the road: too light sways, too heavy lifts the steering."""
+
+from collections.abc import Iterable
+
+from ..check import Bearing, Check, CheckKind, Limit, register
+from ..units import Units
+from ..words import when
+
+
+def _limits(b: Bearing) -> Iterable[Limit]:
+    rules = b.rig.rules
+    low, high = rules.tongue_ball if b.trailer.coupler == "ball" else rules.tongue_gooseneck
+    row = b.supports.row("coupler")
+    yield Limit(
+        "tongue share",
+        "tongue-share",
+        "Tongue share",
+        (float(row[0]), float(row[1]), float(row[2])),
+        den=(1.0, 0.0, 0.0),
+        low=low,
+        high=high,
+        quantity="share",
+        by_rule=True,
+        road_only=True,
+        at=("coupler",),
+        field="rules.tongue_ball",
+    )
+
+
+def _sentence(c: Check, units: Units) -> str:
+    assert c.load is not None and c.limit is not None and c.margin is not None
+    if c.load < 0:
+        pull = units.show(-c.load, "share")
+        return f"The coupler is lifted: the trailer would pull up on the ball with {pull} of its weight{when(c)}"
+    share, limit, off = (units.show(v, "share") for v in (c.load, c.limit, abs(c.margin)))
+    if c.status != "over":
+        return f"The tongue takes {share} of the laden trailer, {off} inside {limit}{when(c)}"
+    if c.side == "low":
+        return (
+            f"The tongue is too light at {share} of the laden trailer, wanted at least {limit}: the trailer may sway{when(c)}"
+        )
+    return f"The tongue is too heavy at {share} of the laden trailer, wanted at most {limit}{when(c)}"
+
+
+def _brief(c: Check, units: Units) -> str:
+    assert c.load is not None
+    return f"tongue {units.show(c.load, 'share')}"
+
+
+register(
+    CheckKind(
+        "tongue share",
+        "Tongue share",
+        plate="a custom, not a plate: 10 to 15 % on a ball unless the maker or your shop's rules say otherwise",
+        source="common practice, no published source",
+        limits=_limits,
+        sentence=_sentence,
+        brief=_brief,
+    )
+)

@@ -1,0 +1,7 @@
+"""The fixes: one file each, found by import. See `core.fix` for how to add one."""
+
+from importlib import import_module
+from pkgutil import iter_modules
+
+for _module in iter_modules(__path__):
+    import_module(f"{__name__}.{_module.name}")

@@ -1,0 +1,68 @@
+"""The best exchange of two items' places."""
+
+from collections.abc import Iterable
+
+import numpy as np
+
+from ..check import Check
+from ..edit import exchange
+from ..fix import MOST_TRIES, Fix, proved, register
+from ..frames import standing_on
+from ..safe_floor import middle_of
+from ..solve import Loads, Solved
+from ..units import Units
+
+
+def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:
+    loads = solved.loads
+    if loads is None or check.margin is None:
+        return
+    m = next((i for i, lim in enumerate(loads.limits) if lim.id == check.id), None)
+    if m is None:
+        return
+    pairs = sorted(_hopeful(solved, loads, check, m))
+    for tries, (effort, a, b) in enumerate(pairs):
+        if tries == MOST_TRIES:
+            return
+        rig = exchange(solved.rig, a, b)
+        leaves = proved(solved, check.id, rig)
+        if leaves is not None:
+            names = f"{solved.rig.item(a).name} and {solved.rig.item(b).name}"
+            yield Fix("exchange", check.id, f"exchange {names}", rig, effort, leaves, (a, b))
+            return
+
+
+def _hopeful(solved: Solved, loads: Loads, check: Check, m: int) -> Iterable[tuple[float, str, str]]:
+    """Pairs whose exchange would bring the check inside at its present worst fills, with their effort.
+
+    The worst fills may change with the exchange, so this only chooses what is worth proving.
+    """
+    table, rig = loads.table, solved.rig
+    s = next(i for i, state in enumerate(rig.states) if state.id == check.state)
+    side = loads.greatest if check.side == "high" else loads.least
+    masses = table.present[s] * table.moments[:, 0]
+    filled = side.fills[s, m] * np.array([t.full for t in table.tanks])
+    wet: dict[str, float] = {}
+    for row, mass in zip(table.rows, masses, strict=True):
+        wet[row.item] = wet.get(row.item, 0.0) + float(mass)
+    for tank, mass in zip(table.tanks, filled, strict=True):
+        wet[tank.item] = wet.get(tank.item, 0.0) + float(mass)
+    movable = [i for i in rig.items if not i.locked and i.id in wet and solved.frames.decks[i.place.deck].level]
+    movable = [i for i in movable if len(standing_on(rig, i.id)) == 1]
+    sign = 1.0 if check.side == "high" else -1.0
+    pull = sign * (loads.num[m] - (check.limit or 0.0) * loads.den[m])
+    over = sign * ((check.load or 0.0) - (check.limit or 0.0))
+    whole = table.base[s, :3] + side.fills[s, m] @ table.tank_moments
+    needed = over * (float(loads.den[m] @ whole) if loads.den[m].any() else 1.0)
+    middles = {i.id: middle_of(solved, i.id) for i in movable}
+    for n, a in enumerate(movable):
+        for b in movable[n + 1 :]:
+            (ax, ay), (bx, by) = middles[a.id], middles[b.id]
+            shift = wet[a.id] - wet[b.id]
+            relief = -shift * (pull[1] * (bx - ax) + pull[2] * (by - ay))
+            if relief > max(needed, 0.0) * 0.98:
+                distance = ((bx - ax) ** 2 + (by - ay) ** 2) ** 0.5
+                yield (a.mass.value + b.mass.value) * distance, a.id, b.id
+
+
+register("exchange", _propose)

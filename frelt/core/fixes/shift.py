@@ -1,0 +1,174 @@
+"""The smallest shift of one item, along or across its deck."""
+
+from collections.abc import Iterable, Iterator
+from math import ceil, inf
+
+from ..check import Check
+from ..edit import move
+from ..fix import Fix, proved, register
+from ..frames import standing_on
+from ..item import Item
+from ..mass_table import own_rows
+from ..rig import Rig
+from ..safe_floor import (
+    Point,
+    Polygon,
+    blocked_room,
+    deck_room,
+    half_planes,
+    in_the_way,
+    linear_sides,
+    middle_of,
+)
+from ..solids import Solid, solids
+from ..solve import Loads, Solved
+from ..units import Units
+
+Span = tuple[float, float]
+Bounds = list[tuple[float | None, float | None]]
+TRIES = 6
+
+
+def bounds_for(solved: Solved, loads: Loads, check: Check, aim: float) -> Bounds:
+    """Bounds a change must keep: the target inside by `aim` of its reserve, what is ok stays ok, what is over gets no worse."""
+    judged = {c.id: c for c in solved.checks}
+    reserve = solved.rig.rules.reserve
+    bounds: Bounds = []
+    for m, limit in enumerate(loads.limits):
+        c = judged.get(limit.id)
+        if c is None or not limit.known:
+            bounds.append((None, None))
+            continue
+        keep = aim if limit.id == check.id else 1.0 if c.status == "ok" else 0.0
+        low, high = limit.low, limit.high
+        if high is not None:
+            high -= keep * max(reserve * abs(high), c.spread)
+        if low is not None:
+            low += keep * max(reserve * abs(low), c.spread)
+        if limit.id != check.id and c.status == "over":
+            greatest = float(loads.greatest.value[loads.applies[:, m], m].max())
+            least = float(loads.least.value[loads.applies[:, m], m].min())
+            high = None if high is None else max(high, greatest)
+            low = None if low is None else min(low, least)
+        bounds.append((low, high))
+    return bounds
+
+
+def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:
+    loads = solved.loads
+    if loads is None:
+        return
+    room = solids(solved.rig, solved.frames)
+    if check.kind in ("overlap", "off deck"):
+        movers = [solved.rig.item(i) for i in check.items]
+    else:
+        movers = [i for i in solved.rig.items if i.id in room]
+    for direction in ((1.0, 0.0), (0.0, 1.0)):
+        best = _best(solved, loads, check, units, room, movers, direction)
+        if best is not None:
+            yield best
+
+
+def _best(
+    solved: Solved, loads: Loads, check: Check, units: Units, room: dict[str, Solid], movers: list[Item], way: Point
+) -> Fix | None:
+    """The least-effort shift in one direction that is proved; first one that leaves the check ok."""
+    for aim in (1.0, 0.0):
+        candidates = []
+        bounds = bounds_for(solved, loads, check, aim)
+        for item in movers:
+            frame = solved.frames.decks[item.place.deck]
+            if item.locked or not frame.upright:
+                continue
+            mass = sum(r.mass.value * r.share for i in standing_on(solved.rig, item.id) for r in own_rows(i)[0] if not r.wet)
+            for delta in _shifts(solved, loads, item, room, bounds, way, units.grid):
+                candidates.append((abs(delta) * mass, delta, item))
+        candidates.sort(key=lambda c: c[0])
+        for effort, delta, item in candidates[:TRIES]:
+            rig = _moved(solved, item, delta, way)
+            leaves = proved(solved, check.id, rig)
+            if leaves is not None:
+                words = f"{item.name} {units.show(abs(delta), 'length')} {_where(delta, way)}"
+                return Fix("shift", check.id, words, rig, effort, leaves, (item.id,))
+    return None
+
+
+def _moved(solved: Solved, item: Item, delta: float, way: Point) -> Rig:
+    turn = solved.frames.decks[item.place.deck].turn
+    dx, dy = delta * way[0], delta * way[1]
+    return move(solved.rig, item.id, turn[0][0] * dx + turn[1][0] * dy, turn[0][1] * dx + turn[1][1] * dy)
+
+
+def _where(delta: float, way: Point) -> str:
+    if way[0]:
+        return "forward" if delta < 0 else "back"
+    return "left" if delta < 0 else "right"
+
+
+def _shifts(
+    solved: Solved, loads: Loads, item: Item, room: dict[str, Solid], bounds: Bounds, way: Point, grid: float
+) -> Iterator[float]:
+    """The smallest allowed shift each way, on the grid [m]."""
+    moving = frozenset(i.id for i in standing_on(solved.rig, item.id))
+    middle = middle_of(solved, item.id)
+    deck = next(d for d in solved.rig.decks if d.id == item.place.deck)
+    inside = deck_room(deck, solved, room[item.id], middle)
+    span = crossing(tuple(inside), middle, way) if len(inside) > 2 else None
+    if span is None:
+        return
+    planes = half_planes(solved, loads, moving, middle, linear_sides(loads, bounds))
+    rate = planes.a * way[0] + planes.b * way[1]
+    slack = planes.r - planes.a * middle[0] - planes.b * middle[1]
+    still = abs(rate) < 1e-9
+    if (slack[still] < -1e-9).any():
+        return
+    low, high = span
+    if (rate > 1e-9).any():
+        high = min(high, float((slack[rate > 1e-9] / rate[rate > 1e-9]).min()))
+    if (rate < -1e-9).any():
+        low = max(low, float((slack[rate < -1e-9] / rate[rate < -1e-9]).max()))
+    if low > high:
+        return
+    taken = [
+        s for b in blocked_room(room[item.id], middle, in_the_way(solved.rig, room, moving)) if (s := crossing(b, middle, way))
+    ]
+    for sign in (1.0, -1.0):
+        found = _nearest((low, high) if sign > 0 else (-high, -low), [s if sign > 0 else (-s[1], -s[0]) for s in taken], grid)
+        if found is not None and found > 1e-9:
+            yield sign * found
+
+
+def _nearest(allowed: Span, taken: list[Span], grid: float) -> float | None:
+    """Least distance ≥ 0 inside `allowed` and outside every taken span, rounded up to the grid where that fits."""
+    low, high = max(allowed[0], 0.0), allowed[1]
+    at = low
+    for _ in range(len(taken) + 1):
+        rounded = ceil(at / grid - 1e-6) * grid
+        at = rounded if rounded <= high else at
+        if at > high + 1e-9:
+            return None
+        hit = next((s for s in taken if s[0] + 1e-9 < at < s[1] - 1e-9), None)
+        if hit is None:
+            return at
+        at = hit[1]
+    return None
+
+
+def crossing(polygon: Polygon, at: Point, way: Point) -> Span | None:
+    """The span of t for which at + t·way lies in a convex polygon, or None."""
+    low, high = -inf, inf
+    for (x0, y0), (x1, y1) in zip(polygon, (*polygon[1:], polygon[0]), strict=True):
+        nx, ny = y1 - y0, x0 - x1
+        rate = nx * way[0] + ny * way[1]
+        slack = nx * (x0 - at[0]) + ny * (y0 - at[1])
+        if abs(rate) < 1e-12:
+            if slack < -1e-9:
+                return None
+        elif rate > 0:
+            high = min(high, slack / rate)
+        else:
+            low = max(low, slack / rate)
+    return (low, high) if low < high else None
+
+
+register("shift", _propose)

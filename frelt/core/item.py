@@ -1,0 +1,135 @@
+"""Items: equipment, its named parts, and where it stands."""
+
+from typing import Annotated, Literal
+
+from msgspec import Meta
+
+from .carrier import Deck
+from .figure import Figure, Source
+from .liquid import Liquid
+from .value import Id, Length, Metres, Positive, Share, Text, Value
+
+Face = Literal["bottom", "top", "front", "back", "left", "right"]
+Shape = Literal["box", "upright cylinder", "lying cylinder", "lying ellipse"]
+Quarter = Annotated[int, Meta(ge=0, le=3)]
+
+
+class Placement(Value, frozen=True, kw_only=True):
+    """Where an item stands on a deck.
+
+    u, v: middle of its outline along the deck's own axes [m].  off: height above the deck [m].
+    turns: quarter turns about the deck's normal, from u towards v.  face: what meets the deck.
+    """
+
+    deck: Id
+    u: Metres
+    v: Metres
+    off: Metres = 0.0
+    turns: Quarter = 0
+    face: Face = "bottom"
+
+
+class Centre(Value, frozen=True, kw_only=True):
+    """Centre of gravity when dry, from the middle of the outline, z above the underside [m]."""
+
+    x: Metres = 0.0
+    y: Metres = 0.0
+    z: Metres = 0.0
+    plus_minus: Length = 0.02
+    source: Source = "estimate"
+    note: Text = ""
+
+
+class TankPart(Value, frozen=True, kw_only=True, tag_field="part", tag="tank"):
+    """A tank. length, width, height: inside, along the item's x, y, z [m].
+
+    A lying shape lies along its length. at: middle of the inside's underside in the item frame [m].
+    capacity: [m³], what fill is a share of.  heel: share the draw leaves.
+    """
+
+    id: Id
+    name: Text
+    shape: Shape
+    length: Length
+    width: Length
+    height: Length
+    capacity: Figure
+    liquid: Liquid
+    heel: Share = 0.02
+    at: tuple[Metres, Metres, Metres] = (0.0, 0.0, 0.0)
+
+
+class HosePart(Value, frozen=True, kw_only=True, tag_field="part", tag="hose"):
+    """A hose on its drum. mass: dry [kg].  bore, length: [m].  holds: what fills it, or nothing."""
+
+    id: Id
+    name: Text
+    mass: Figure
+    bore: Length
+    length: Annotated[float, Meta(ge=0, le=1000)]
+    holds: Liquid | None = None
+    at: tuple[Metres, Metres, Metres] = (0.0, 0.0, 0.0)
+
+
+class PortPart(Value, frozen=True, kw_only=True, tag_field="part", tag="port"):
+    """Where a hose, wire, air line or exhaust joins. size: nominal bore [m]."""
+
+    id: Id
+    name: Text
+    carries: Literal["liquid", "fuel", "air", "exhaust", "power"] = "liquid"
+    size: Length = 0.0
+    at: tuple[Metres, Metres, Metres] = (0.0, 0.0, 0.0)
+
+
+class ConsumerPart(Value, frozen=True, kw_only=True, tag_field="part", tag="consumer"):
+    """What uses fuel [m³/s] or electric power [W] while it runs."""
+
+    id: Id
+    name: Text
+    uses: Literal["gasoline", "diesel", "gas", "12 V", "120 V", "240 V"]
+    rate: Figure
+
+
+class FasteningPart(Value, frozen=True, kw_only=True, tag_field="part", tag="fastening"):
+    """What holds the item down. mass: [kg].  holds: working load limit [kg]."""
+
+    id: Id
+    name: Text
+    mass: Figure | None = None
+    holds: Figure | None = None
+    at: tuple[Metres, Metres, Metres] = (0.0, 0.0, 0.0)
+
+
+Part = TankPart | HosePart | PortPart | ConsumerPart | FasteningPart
+
+
+class Item(Value, frozen=True, kw_only=True):
+    """One piece of equipment. length, width, height: [m].  mass: dry [kg].
+
+    fields: the kind's own parameters (flow, pressure, turns of a drum), SI units.
+    outline: corners in the item frame [m], where the kind's own outline is not true enough.
+    """
+
+    id: Id
+    name: Text
+    kind: Id
+    place: Placement
+    length: Figure
+    width: Figure
+    height: Figure
+    mass: Figure
+    centre: Centre = Centre()
+    parts: tuple[Part, ...] = ()
+    decks: tuple[Deck, ...] = ()
+    fields: dict[str, Figure] = {}
+    outline: tuple[tuple[Metres, Metres], ...] = ()
+    origin: Text = ""
+    revision: Positive = 0
+    owner: Text = ""
+    locked: bool = False
+    note: Text = ""
+
+    @property
+    def tanks(self) -> tuple[TankPart, ...]:
+        """Its tanks, in the order listed."""
+        return tuple(p for p in self.parts if isinstance(p, TankPart))

@@ -1,0 +1,5 @@
+"""Battery."""
+
+from ..kind import Kind, rectangle, register
+
+register(Kind("battery", "Battery", rectangle))

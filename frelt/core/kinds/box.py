@@ -1,0 +1,5 @@
+"""Free item."""
+
+from ..kind import Kind, rectangle, register
+
+register(Kind("box", "Free item", rectangle))

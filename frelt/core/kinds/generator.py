@@ -1,0 +1,5 @@
+"""Generator."""
+
+from ..kind import Kind, rectangle, register
+
+register(Kind("generator", "Generator", rectangle))

@@ -1,0 +1,5 @@
+"""Mixing station."""
+
+from ..kind import Kind, rectangle, register
+
+register(Kind("mixer", "Mixing station", rectangle))

@@ -1,0 +1,5 @@
+"""Soft-wash pump."""
+
+from ..kind import Kind, rectangle, register
+
+register(Kind("pump", "Soft-wash pump", rectangle))

@@ -1,0 +1,5 @@
+"""Reel."""
+
+from ..kind import Kind, rectangle, register
+
+register(Kind("reel", "Reel", rectangle))

@@ -1,0 +1,5 @@
+"""Toolbox."""
+
+from ..kind import Kind, rectangle, register
+
+register(Kind("toolbox", "Toolbox", rectangle))

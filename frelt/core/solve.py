@@ -1,0 +1,264 @@
+"""A rig solved: every limit in every state over every fill, judged.
+
+`solve` is a pure function of the rig; it is cheap enough to run at each step of a drag.
+"""
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from . import checks as _checks  # noqa: F401  (fills the registry)
+from .carrier import Trailer
+from .check import KINDS, Bearing, Check, Limit, Status
+from .figure import Figure
+from .frames import Frames
+from .mass_table import MassTable, mass_table
+from .rig import Rig
+from .state import State
+from .supports import Supports, trailer_supports, unsolved
+from .value import FreltError
+from .words import fills_phrase
+from .worst import Extreme, extreme, spread
+
+Array = NDArray[np.float64]
+CONDITIONS = {"parked": "standing on its jack", "lifted": "lifted on forks"}
+
+
+@dataclass(frozen=True, slots=True)
+class Loads:
+    """Everything that follows from load moments, for a trailer that can be solved.
+
+    shown: (states, supports) at the fills shown.  mass_shown: (states,) the whole laden trailer.
+    lowest, highest: extremes of the supports in each state.
+    """
+
+    trailer: Trailer
+    supports: Supports
+    table: MassTable
+    limits: tuple[Limit, ...]
+    applies: NDArray[np.bool_]
+    num: Array
+    den: Array
+    least: Extreme
+    greatest: Extreme
+    least_pm: Array
+    greatest_pm: Array
+    lowest: Extreme
+    highest: Extreme
+
+    @property
+    def moments_shown(self) -> Array:
+        """Load moments at the fills shown, (states, 3)."""
+        t = self.table
+        total: Array = t.base[:, :3] + t.shown @ t.tank_moments
+        return total
+
+    @property
+    def shown(self) -> Array:
+        """Support loads at the fills shown [kg], (states, supports)."""
+        loads: Array = self.moments_shown @ self.supports.rows.T
+        return loads
+
+
+@dataclass(frozen=True, slots=True)
+class Solved:
+    """A rig with its frames, its loads where they can be computed, and its checks, worst first.
+
+    by_state: for each state, its checks worst first.  why: reason when there are no loads.
+    """
+
+    rig: Rig
+    frames: Frames
+    loads: Loads | None
+    checks: tuple[Check, ...]
+    by_state: dict[str, tuple[Check, ...]]
+    why: str = ""
+
+    @property
+    def worst(self) -> Check | None:
+        """The check to speak of first."""
+        return self.checks[0] if self.checks else None
+
+    @property
+    def known(self) -> tuple[int, int]:
+        """How many limits are known, of how many there are."""
+        if self.loads is None:
+            return 0, 0
+        counted = [m for m in self.loads.limits if m.counts]
+        return sum(m.known for m in counted), len(counted)
+
+    def check(self, check_id: str) -> Check | None:
+        """The check of that id, if it is judged here."""
+        return next((c for c in self.checks if c.id == check_id), None)
+
+
+def solve(rig: Rig) -> Solved:
+    """Judge a rig. Raises FreltError where decks stand on each other in a ring."""
+    frames = Frames(rig)
+    geometry = [c for kind in KINDS.values() if kind.findings for c in kind.findings(rig, frames)]
+    why, loads = unsolved(rig, rig.trailer), None
+    if not why and rig.trailer is not None:
+        try:
+            loads = _loads(rig, rig.trailer, frames)
+        except FreltError as err:
+            why = str(err)
+    by_state: dict[str, tuple[Check, ...]] = {}
+    judged: list[Check] = []
+    if loads is not None:
+        judged, by_state = _judge(rig, loads)
+    else:
+        judged.append(Check(id="loads", kind="loads", subject="Loads", quantity="mass", status="unknown", why=_capital(why)))
+    for state in rig.states:
+        reason = state_unsolved(state, rig)
+        if reason:
+            own = Check(
+                id=f"state:{state.id}",
+                kind="state",
+                subject=state.name,
+                quantity="mass",
+                status="unknown",
+                state=state.id,
+                why=f"“{state.name}”: {reason}",
+            )
+            judged.append(own)
+            by_state[state.id] = (own,)
+    if not rig.states:
+        none = "No state is set, so no load is proved: add one, such as “on the road”"
+        judged.append(Check(id="states", kind="state", subject="States", quantity="mass", status="unknown", why=none))
+    checks = sorted([*judged, *geometry], key=lambda c: c.rank)
+    return Solved(rig, frames, loads, tuple(checks), by_state, why)
+
+
+def state_unsolved(state: State, rig: Rig) -> str:
+    """Why a state cannot be judged yet, or an empty string."""
+    if state.condition in CONDITIONS:
+        return f"{CONDITIONS[state.condition]} is not solved yet"
+    if state.open:
+        swinging = {d.id for d in rig.decks if d.hinge is not None} & set(state.open)
+        if any(i.place.deck in swinging for i in rig.items):
+            return "what hangs on an open door is not solved yet"
+    if any(p.seat is not None for p in state.people):
+        return "people in a vehicle's seats are not solved yet"
+    return ""
+
+
+def _capital(text: str) -> str:
+    return text[:1].upper() + text[1:]
+
+
+def _loads(rig: Rig, trailer: Trailer, frames: Frames) -> Loads:
+    table = mass_table(rig, trailer, frames)
+    tilted = next((t for t in table.tanks if not t.level), None)
+    if tilted is not None:
+        raise FreltError(f"a tank on a slope or a wall is not solved yet ({tilted.part.name})")
+    supports = trailer_supports(trailer)
+    bearing = Bearing(rig, trailer, supports)
+    limits = tuple(m for kind in KINDS.values() if kind.limits for m in kind.limits(bearing))
+    num = np.array([m.num for m in limits])
+    den = np.array([m.den or (0.0, 0.0, 0.0) for m in limits])
+    ok = [not state_unsolved(s, rig) for s in rig.states]
+    applies = np.array([[good and m.applies(s) for m in limits] for s, good in zip(rig.states, ok, strict=True)])
+    none = np.zeros_like(supports.rows)
+    least, greatest = extreme(table, num, den, -1), extreme(table, num, den, +1)
+    return Loads(
+        trailer=trailer,
+        supports=supports,
+        table=table,
+        limits=limits,
+        applies=applies.reshape(len(rig.states), len(limits)),
+        num=num,
+        den=den,
+        least=least,
+        greatest=greatest,
+        least_pm=spread(table, num, den, least),
+        greatest_pm=spread(table, num, den, greatest),
+        lowest=extreme(table, supports.rows, none, -1),
+        highest=extreme(table, supports.rows, none, +1),
+    )
+
+
+def _judge(rig: Rig, loads: Loads) -> tuple[list[Check], dict[str, tuple[Check, ...]]]:
+    """The worst of every limit over all states, and every state's checks worst first."""
+    grid: dict[str, list[Check]] = {s.id: [] for s in rig.states}
+    worst: list[Check] = []
+    for m, limit in enumerate(loads.limits):
+        if not limit.counts:
+            continue
+        found = []
+        for s, state in enumerate(rig.states):
+            if loads.applies[s, m]:
+                check = judge(rig, loads, m, s)
+                grid[state.id].append(check)
+                found.append(check)
+        if found:
+            worst.append(_named(rig, loads, m, min(found, key=_nearest)))
+    by_state = {state: tuple(sorted(found, key=lambda c: c.rank)) for state, found in grid.items() if found}
+    return worst, by_state
+
+
+def _nearest(check: Check) -> tuple[int, float]:
+    """Orders one limit over states: by status, then by margin, an unknown by its greatest load."""
+    if check.margin is not None:
+        return check.rank[0], check.margin
+    return check.rank[0], -(check.load or 0.0)
+
+
+def judge(rig: Rig, loads: Loads, m: int, s: int) -> Check:
+    """One limit in one state, on its nearer side."""
+    limit, state = loads.limits[m], rig.states[s]
+    high, low = float(loads.greatest.value[s, m]), float(loads.least.value[s, m])
+    value, bound, margin, side, pm = high, limit.high, None, "high", float(loads.greatest_pm[s, m])
+    if limit.high is not None:
+        margin = limit.high - high
+    if limit.low is not None and (margin is None or low - limit.low < margin):
+        value, bound, margin, side, pm = low, limit.low, low - limit.low, "low", float(loads.least_pm[s, m])
+    if isinstance(limit.rating, Figure):
+        pm = (pm**2 + limit.rating.plus_minus**2) ** 0.5
+    return Check(
+        id=limit.id,
+        kind=limit.check,
+        subject=limit.subject,
+        quantity=limit.quantity,
+        status=_status(margin, bound, pm, rig.rules.reserve),
+        load=value,
+        limit=bound,
+        side="high" if side == "high" else "low",
+        margin=margin,
+        spread=pm,
+        state=state.id,
+        by_rule=limit.by_rule,
+        field=limit.field,
+    )
+
+
+def _status(margin: float | None, bound: float | None, pm: float, reserve: float) -> Status:
+    if margin is None or bound is None:
+        return "unknown"
+    if margin < -1e-9 * max(1.0, abs(bound)):
+        return "over"
+    return "tight" if margin < max(reserve * abs(bound), pm) else "ok"
+
+
+def _named(rig: Rig, loads: Loads, m: int, check: Check) -> Check:
+    """The check with its fills and the words of when it happens."""
+    s = next(i for i, state in enumerate(rig.states) if state.id == check.state)
+    side = loads.greatest if check.side == "high" else loads.least
+    fills = side.fills[s, m]
+    tanks = loads.table.tanks
+    pull = loads.num[m] - (check.load or 0.0) * loads.den[m] if loads.den[m].any() else loads.num[m]
+    weight = np.abs(loads.table.tank_moments @ pull) * (loads.table.high[s] - loads.table.low[s])
+    order = [int(i) for i in np.argsort(-weight, kind="stable") if weight[i] > 0.5e-2 * max(abs(check.load or 0.0), 1e-9)]
+    named = [_tank_words(loads, i, s, fills) for i in order[:2]]
+    state = rig.states[s].name
+    state = state[:1].lower() + state[1:]
+    phrase = fills_phrase(named)
+    at = {t.address: float(f) for t, f in zip(tanks, fills, strict=True)}
+    return replace(check, fills=at, when=f"{state} {phrase}".strip())
+
+
+def _tank_words(loads: Loads, i: int, s: int, fills: Array) -> tuple[str, float, float, float]:
+    tank = loads.table.tanks[i]
+    same = sum(t.part.liquid.name == tank.part.liquid.name for t in loads.table.tanks)
+    name = tank.part.liquid.name if same == 1 else tank.part.name
+    return name, float(fills[i]), float(loads.table.low[s, i]), float(loads.table.high[s, i])

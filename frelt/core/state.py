@@ -1,0 +1,50 @@
+"""States: the conditions of a rig's day that it must survive."""
+
+from typing import Literal
+
+from .figure import Figure
+from .item import Placement
+from .value import Id, Share, Text, Value
+
+
+class FillRange(Value, frozen=True, kw_only=True):
+    """Every fill from low to high is allowed for; now is the one shown. Shares of capacity."""
+
+    low: Share
+    high: Share
+    now: Share | None = None
+
+    @property
+    def shown(self) -> float:
+        """The fill to draw: now where it lies in the range, else its high end."""
+        return self.high if self.now is None else min(max(self.now, self.low), self.high)
+
+
+class Person(Value, frozen=True, kw_only=True):
+    """Someone aboard, on a deck or in a seat. mass: [kg]."""
+
+    id: Id
+    name: Text = "person"
+    mass: Figure = Figure(value=68, plus_minus=25, note="49 CFR 571.110 counts 68 kg an occupant")
+    place: Placement | None = None
+    seat: Id | None = None
+
+
+class State(Value, frozen=True, kw_only=True):
+    """One condition. fills: by `item/part`; a tank not named runs from its heel to full.
+
+    absent, open, later: items away, decks swung open, items that are only counted later.
+    dry: hoses (`item/part`) with nothing in them.
+    """
+
+    id: Id
+    name: Text
+    condition: Literal["hitched", "parked", "lifted"] = "hitched"
+    road: bool = True
+    fills: dict[str, FillRange] = {}
+    people: tuple[Person, ...] = ()
+    absent: tuple[Id, ...] = ()
+    dry: tuple[str, ...] = ()
+    open: tuple[Id, ...] = ()
+    later: tuple[Id, ...] = ()
+    note: Text = ""

@@ -1,0 +1,105 @@
+"""Units at the edges: how figures are shown, one choice a quantity. SI inside.
+
+Exact definitions: NIST SP 811 (lb, US gal = 231 in³, in = 0.0254 m).
+"""
+
+from dataclasses import dataclass, replace
+from typing import Literal
+
+LB = 0.45359237
+INCH = 0.0254
+FOOT = 0.3048
+GALLON = 0.003785411784
+LITRE = 0.001
+
+LengthUnit = Literal["in", "ft-in", "mm", "m"]
+MassUnit = Literal["lb", "kg"]
+VolumeUnit = Literal["gal", "L"]
+Quantity = Literal["length", "mass", "volume", "density", "share", "number"]
+
+EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
+MINUS = "−"
+
+
+@dataclass(frozen=True, slots=True)
+class Units:
+    """A shop's own mix of units."""
+
+    length: LengthUnit = "in"
+    mass: MassUnit = "lb"
+    volume: VolumeUnit = "gal"
+
+    def with_(self, **change: str) -> "Units":
+        """The same mix with some quantities changed."""
+        return replace(self, **change)  # type: ignore[arg-type]
+
+    def name(self, quantity: Quantity) -> str:
+        """The unit printed beside a field of that quantity."""
+        names = {"length": self.length, "mass": self.mass, "volume": self.volume, "share": "%", "number": ""}
+        if quantity == "density":
+            return "lb/gal" if self.volume == "gal" else "kg/L"
+        return "in" if quantity == "length" and self.length == "ft-in" else names[quantity]
+
+    def factor(self, quantity: Quantity) -> float:
+        """SI units in one unit of that quantity."""
+        if quantity == "density":
+            return LB / GALLON if self.volume == "gal" else 1000.0
+        table = {"in": INCH, "ft-in": INCH, "mm": 0.001, "m": 1.0, "lb": LB, "kg": 1.0, "gal": GALLON, "L": LITRE, "%": 0.01}
+        return table.get(self.name(quantity), 1.0)
+
+    def show(self, value: float, quantity: Quantity, unit: bool = True) -> str:
+        """A figure as a person reads it: `3,574 lb`, `63⅜ in`, `15.3 %`."""
+        text = self._plain(value, quantity)
+        name = self.name(quantity)
+        if not unit or not name or (quantity == "length" and self.length == "ft-in"):
+            return text
+        return f"{text} {name}"
+
+    def _plain(self, value: float, quantity: Quantity) -> str:
+        if value != value or value in (float("inf"), float("-inf")):
+            return "–"
+        if quantity == "length" and self.length in ("in", "ft-in"):
+            return eighths(value / INCH, feet=self.length == "ft-in")
+        scaled = value / self.factor(quantity)
+        places = {"share": 1, "density": 2}.get(quantity, 0)
+        if quantity == "length" and self.length == "m":
+            places = 3
+        if quantity == "number":
+            return f"{value:g}".replace("-", MINUS)
+        if quantity == "volume" and abs(scaled) < 9.95:
+            places = 1
+        text = f"{scaled:,.{places}f}"
+        if "." in text and quantity in ("volume", "share"):
+            text = text.removesuffix(".0") if quantity == "volume" else text
+        return text.replace("-0", "0", 1) if float(text.replace(",", "")) == 0 else text.replace("-", MINUS)
+
+    @property
+    def step(self) -> float:
+        """The smallest step of a nudge [m]: 1/8 in or 1 mm."""
+        return INCH / 8 if self.length in ("in", "ft-in") else 0.001
+
+    @property
+    def grid(self) -> float:
+        """The step a suggested move is rounded to [m]: 1/2 in or 10 mm."""
+        return INCH / 2 if self.length in ("in", "ft-in") else 0.01
+
+    @property
+    def measure(self) -> float:
+        """The step a suggested amount of liquid is rounded to [m³]: 1 gal or 5 L."""
+        return GALLON if self.volume == "gal" else 5 * LITRE
+
+
+US = Units()
+METRIC = Units(length="mm", mass="kg", volume="L")
+
+
+def eighths(inches: float, feet: bool = False) -> str:
+    """Inches to the nearest 1/8, as `63⅜`, or with feet as `5 ft 3⅜ in`."""
+    count = round(abs(inches) * 8)
+    sign = MINUS if inches < 0 and count else ""
+    whole, part = divmod(count, 8)
+    if not feet:
+        return sign + (f"{whole:,}{EIGHTHS[part]}" if whole or not part else EIGHTHS[part])
+    ft, inch = divmod(whole, 12)
+    tail = f"{inch}{EIGHTHS[part]}" if inch or not part else EIGHTHS[part]
+    return f"{sign}{ft} ft {tail} in" if ft else f"{sign}{tail} in"

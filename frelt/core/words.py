@@ -1,0 +1,79 @@
+"""Sentences: what a check says, in the reader's units."""
+
+from collections.abc import Sequence
+from typing import TYPE_CHECKING
+
+if TYPE_CHECKING:
+    from .check import Check
+    from .units import Units
+
+
+def joined(parts: Sequence[str], last: str = "and") -> str:
+    """`a`, `a and b`, `a, b and c`."""
+    return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} {last} {parts[-1]}" if parts else ""
+
+
+def when(check: "Check") -> str:
+    """`, leaving the yard with water full`, or nothing where no state is meant."""
+    return f", {check.when}" if check.when else ""
+
+
+def carried(subject: str, check: "Check", units: "Units", of: str = "", on: str = "") -> str:
+    """`Axle 2 would carry 3,574 lb on a 3,500 lb axle: 74 lb too much`."""
+    assert check.load is not None and check.limit is not None and check.margin is not None
+    load, limit = units.show(check.load, "mass"), units.show(check.limit, "mass")
+    off = units.show(abs(check.margin), "mass")
+    rest = f"{off} too much" if check.status == "over" else f"{off} to spare"
+    return f"{subject} would carry {load}{of} on a {limit} {on}: {rest}"
+
+
+def sentence(check: "Check", units: "Units") -> str:
+    """One whole sentence without its full stop."""
+    from .check import KINDS
+
+    kind = KINDS.get(check.kind)
+    if check.status == "unknown":
+        return _unknown(check, units)
+    if kind is not None and kind.sentence is not None:
+        return kind.sentence(check, units)
+    noun = {"gross": "trailer", "axle": "axle", "tire": "tire"}.get(check.kind, "rating")
+    return carried(check.subject, check, units, on=noun) + when(check)
+
+
+def _unknown(check: "Check", units: "Units") -> str:
+    if check.why:
+        return check.why
+    if check.load is None:
+        return f"{check.subject}: no rating entered"
+    load = units.show(check.load, check.quantity)
+    return f"{check.subject}: no rating entered; it carries up to {load} and needs a plate of at least that"
+
+
+def brief(check: "Check", units: "Units") -> str:
+    """A few words for small places: `axle 2 over by 74 lb`, `tongue 10.3 %`."""
+    from .check import KINDS
+
+    kind = KINDS.get(check.kind)
+    subject = check.subject[:1].lower() + check.subject[1:]
+    if check.status == "unknown":
+        return "not solved yet" if check.why else f"{subject}: rating unknown"
+    if kind is not None and kind.brief is not None:
+        subject = kind.brief(check, units)
+        if check.quantity != "mass":
+            return subject
+    assert check.margin is not None
+    off = units.show(abs(check.margin), check.quantity)
+    return f"{subject} over by {off}" if check.status == "over" else f"{subject} {off} to spare"
+
+
+def fills_phrase(fills: Sequence[tuple[str, float, float, float]]) -> str:
+    """`with water full and SH drawn down`, from (name, fill, low, high) of the tanks that matter most."""
+    words = []
+    for name, fill, low, high in fills:
+        if fill >= 0.995:
+            words.append(f"{name} full")
+        elif fill <= low + 1e-9 < high:
+            words.append(f"{name} drawn down")
+        else:
+            words.append(f"{name} at {fill * 100:.0f} %")
+    return f"with {joined(words)}" if words else ""

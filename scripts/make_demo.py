@@ -1,0 +1,147 @@
+"""Write the shipped chassis classes and the demo shop's rigs, from code that can be read.
+
+Usage: ./run python scripts/make_demo.py. Everything here is invented; sizes of the chassis
+classes are estimates from memory.
+"""
+
+from pathlib import Path
+
+import msgspec
+from msgspec.structs import replace
+
+from frelt.core import kinds as _kinds  # noqa: F401
+from frelt.core.carrier import Axle, Body, Deck, Door, Tires, Trailer, TrailerEmpty, TrailerRatings
+from frelt.core.catalog import Chassis, taken
+from frelt.core.document import Document, Job, LogEntry
+from frelt.core.figure import Figure, plate
+from frelt.core.item import Item, Placement
+from frelt.core.rig import Rig, Wish
+from frelt.core.state import FillRange, State
+from frelt.formats.catalog import read_catalog
+from frelt.formats.document import encode
+
+DATA = Path(__file__).resolve().parent.parent / "frelt/data"
+CATALOG = {e.item.id: e for e in read_catalog((DATA / "catalog/equipment.csv").read_bytes())}
+MEMORY = "estimate, from memory"
+
+
+def trailer(
+    name: str, length: float, width: float, axles: list[float], coupler: float, weights: tuple[float, float], **more: object
+) -> Trailer:
+    """A trailer with a straight deck; weights are tongue and axles empty [kg]."""
+    half = width / 2
+    deck = Deck(id="floor", name="Deck", on="trailer", origin=(0.0, 0.0, 0.6), outline=((0, -half), (length, -half), (length, half), (0, half)))
+    tires = Tires(diameter=0.68, width=0.205)
+    listed = tuple(Axle(id=f"axle-{i + 1}", name=f"Axle {i + 1}" if len(axles) > 1 else "Axle", x=x, track=width + 0.26, tires=tires) for i, x in enumerate(axles))
+    tongue, on_axles = weights
+    empty = TrailerEmpty(
+        tongue=Figure(value=tongue, plus_minus=round(tongue * 0.3), note=MEMORY, origin="class"),
+        axles=Figure(value=on_axles, plus_minus=round(on_axles * 0.15), note=MEMORY, origin="class"),
+        height=Figure(value=0.55, plus_minus=0.15, note=MEMORY),
+    )
+    return Trailer(id="trailer", name=name, coupler_x=coupler, axles=listed, decks=(deck,), empty=empty, **more)
+
+
+CLASSES = (
+    Chassis(id="open-10-single", name="Open trailer, 10 ft, single axle", trailer=trailer("Open trailer, 10 ft", 3.05, 1.60, [1.75], -1.05, (38, 322), body=Body(rail=0.3))),
+    Chassis(id="open-14-tandem", name="Open trailer, 14 ft, tandem axle", trailer=trailer("Open trailer, 14 ft", 4.27, 2.08, [2.10, 2.96], -1.30, (82, 718), body=Body(rail=0.3))),
+    Chassis(
+        id="enclosed-16-tandem",
+        name="Enclosed trailer, 16 ft, tandem axle",
+        trailer=trailer("Enclosed trailer, 16 ft", 4.88, 2.07, [2.45, 3.31], -1.30, (135, 1115),
+                        body=Body(kind="enclosed", wall=1.95, nose=0.35, doors=(
+                            Door(id="side-door", name="Side door", side="right", start=0.55, end=1.75),
+                            Door(id="rear", name="Ramp", side="rear", start=-0.95, end=0.95, kind="ramp")))),
+    ),
+)
+
+
+def put(entry: str, item_id: str, u: float, v: float, name: str = "", turns: int = 0, **more: object) -> Item:
+    item = taken(CATALOG[entry], item_id)
+    return replace(item, name=name or item.name, place=Placement(deck="floor", u=u, v=v, turns=turns), **more)
+
+
+def weighed(value: float, note: str) -> Figure:
+    return Figure(value=value, plus_minus=10, source="weighed", origin="public scale", note=note)
+
+
+def states(road: dict[str, FillRange], on_site: dict[str, FillRange], home: dict[str, FillRange], shop: dict[str, FillRange]) -> tuple[State, ...]:
+    return (
+        State(id="shop-dry", name="In the shop, dry", road=False, fills=shop),
+        State(id="leaving", name="Leaving the yard", fills=road),
+        State(id="between", name="Between jobs", fills=on_site),
+        State(id="home", name="Road home, rinsed", fills=home),
+        State(id="on-jack", name="On site, on the jack", condition="parked", road=False),
+    )
+
+
+def hull_rinse() -> Document:
+    """A harbour rig that is right in every fill: tank over the axles, a road range on the SH."""
+    base = CLASSES[1].trailer
+    axles = tuple(replace(a, x=x, rating=plate(1590), tires=replace(a.tires, rating=plate(880, "load range D at 65 psi"), load_index=101)) for a, x in zip(base.axles, (2.02, 2.86), strict=True))
+    carrier = replace(
+        base,
+        name="Quay trailer, 13 ft 5 in",
+        axles=axles,
+        coupler_x=-1.22,
+        decks=(replace(base.decks[0], outline=((0, -0.99), (4.09, -0.99), (4.09, 0.99), (0, 0.99)), surface="plate"),),
+        empty=TrailerEmpty(tongue=weighed(86, "tongue on a platform scale"), axles=weighed(694, "axles on a public scale"), height=Figure(value=0.56, plus_minus=0.1)),
+        ratings=TrailerRatings(gross=plate(2990), coupler_gross=plate(3175), coupler_tongue=plate(318)),
+    )
+    items = (
+        put("water-150-leg", "water", 2.26, 0.0, "Water tank", turns=1),
+        put("cold-8-belt", "machine", 3.50, -0.55, "Cold machine"),
+        put("reel-stack-2", "reels", 0.55, 0.64, "Reel stack", turns=0),
+        put("sh-55-upright", "sh", 0.62, -0.62, "SH tank"),
+        put("soap-15", "soap", 1.22, -0.74, "Soap tank"),
+        put("mixer-3", "mixer", 1.20, 0.00, "Mixing station"),
+        put("pump-12v", "pump", 0.60, -0.12, "Soft-wash pump"),
+        put("battery-12v", "battery", 0.60, 0.18, "Battery"),
+        put("fuel-12-narrow", "fuel", 3.55, 0.10, "Fuel tank"),
+        put("toolbox-48", "toolbox", 3.30, 0.68, "Toolbox"),
+    )
+    dry = {a: FillRange(low=0, high=0) for a in ("water/tank", "sh/tank", "soap/tank")} | {"fuel/tank": FillRange(low=0.03, high=0.5), "machine/tank": FillRange(low=0.05, high=1)}
+    road = {"water/tank": FillRange(low=0.02, high=0.9, now=0.9), "sh/tank": FillRange(low=0.02, high=0.8, now=0.8)}
+    between = {"water/tank": FillRange(low=0.02, high=0.5, now=0.3), "sh/tank": FillRange(low=0.02, high=0.5, now=0.3)}
+    home = {"water/tank": FillRange(low=0.0, high=0.05), "sh/tank": FillRange(low=0.02, high=0.25, now=0.2)}
+    rig = Rig(id="hull-rinse", name="Harbour hull rinse, 13 ft", serial="TH-0031", trailer=carrier, items=items, states=states(road, between, home, dry), wishes=(Wish(text="Reels at the curb side, forward"),))
+    return Document(job=Job(name="Hull rinse for a small harbor", customer="Saltmarsh Quay Co-op", washes="boat hulls at a small harbor"), rigs=(rig,), log=(LogEntry(id="l1", when="2026-04-02T09:20", text="Drawn up from the customer's list", rig="hull-rinse"),))
+
+
+def barn_wash() -> Document:
+    """A barn rig that is wrong although it is right when full: water behind the axles, SH at the nose."""
+    base = CLASSES[2].trailer
+    axles = tuple(replace(a, x=x, rating=plate(1588), tires=replace(a.tires, rating=plate(900, "at 65 psi"), load_index=104)) for a, x in zip(base.axles, (2.38, 3.24), strict=True))
+    carrier = replace(
+        base,
+        name="Enclosed trailer, 15 ft 9 in",
+        axles=axles,
+        decks=(replace(base.decks[0], outline=((0, -1.01), (4.80, -1.01), (4.80, 1.01), (0, 1.01)), surface="coated"),),
+        empty=TrailerEmpty(tongue=weighed(128, "tongue on a platform scale"), axles=weighed(1002, "axles on a public scale"), height=Figure(value=0.95, plus_minus=0.2)),
+        ratings=TrailerRatings(gross=plate(3175), coupler_gross=plate(3629), coupler_tongue=plate(363)),
+    )
+    items = (
+        put("sh-55-upright", "sh", 0.50, -0.60, "SH tank, forward"),
+        put("sh-55-upright", "sh2", 1.20, -0.60, "SH tank, second"),
+        put("soap-15", "soap", 0.30, 0.05, "Soap tank"),
+        put("mixer-3", "mixer", 0.85, 0.00, "Mixing station"),
+        put("reel-stack-2", "reels", 1.20, 0.66, "Reel stack"),
+        put("water-210-upright", "water", 3.62, 0.30, "Water tank"),
+        put("hot-5-burner", "machine", 2.45, -0.58, "Hot machine"),
+        put("battery-12v", "battery", 0.30, 0.55, "Battery"),
+        put("toolbox-48", "toolbox", 2.10, 0.72, "Toolbox"),
+        put("cleaner-20", "cleaner", 4.50, -0.70, "Surface cleaner"),
+    )
+    dry = {a: FillRange(low=0, high=0) for a in ("water/tank", "sh/tank", "sh2/tank", "soap/tank")}
+    between = {"water/tank": FillRange(low=0.02, high=1.0, now=1.0)} | {f"{t}/tank": FillRange(low=0.02, high=0.6, now=0.3) for t in ("sh", "sh2")}
+    home = {"water/tank": FillRange(low=0.0, high=0.05)} | {f"{t}/tank": FillRange(low=0.02, high=0.3, now=0.2) for t in ("sh", "sh2")}
+    full = {a: FillRange(low=0.95, high=1.0, now=1.0) for a in ("water/tank", "sh/tank", "sh2/tank")}
+    rig = Rig(id="barn-wash", name="Poultry barn wash, 16 ft", serial="TH-0034", trailer=carrier, items=items, states=states(full, between, home, dry), wishes=(Wish(text="Walkway to the side door stays free"),))
+    return Document(job=Job(name="Barn wash between flocks", customer="Three Gates Poultry", washes="poultry barns"), rigs=(rig,), log=(LogEntry(id="l1", when="2026-05-18T14:05", text="Water tank set at the back, where the fill hose reaches", rig="barn-wash"),))
+
+
+if __name__ == "__main__":
+    (DATA / "catalog/chassis.json").write_bytes(msgspec.json.format(msgspec.json.encode(CLASSES), indent=1) + b"\n")
+    for name, document in (("barn-wash", barn_wash()), ("hull-rinse", hull_rinse())):
+        (DATA / f"demo/{name}.frelt.json").write_bytes(encode(document))
+        print(name)
