@@ -17,6 +17,7 @@ from frelt.core.figure import Figure, plate
 from frelt.core.item import Item, Placement
 from frelt.core.rig import Rig, Wish
 from frelt.core.state import FillRange, State
+from frelt.core.units import LB
 from frelt.formats.catalog import read_catalog
 from frelt.formats.document import encode
 
@@ -78,7 +79,7 @@ def states(road: dict[str, FillRange], on_site: dict[str, FillRange], home: dict
 def hull_rinse() -> Document:
     """A harbour rig that is right in every fill: tank over the axles, a road range on the SH."""
     base = CLASSES[1].trailer
-    axles = tuple(replace(a, x=x, rating=plate(1590), tires=replace(a.tires, rating=plate(880, "load range D at 65 psi"), load_index=101)) for a, x in zip(base.axles, (2.02, 2.86), strict=True))
+    axles = tuple(replace(a, x=x, rating=plate(3500 * LB), tires=replace(a.tires, rating=plate(1940 * LB, "load range D at 65 psi"), load_index=101)) for a, x in zip(base.axles, (2.02, 2.86), strict=True))
     carrier = replace(
         base,
         name="Quay trailer, 13 ft 5 in",
@@ -86,22 +87,22 @@ def hull_rinse() -> Document:
         coupler_x=-1.22,
         decks=(replace(base.decks[0], outline=((0, -0.99), (4.09, -0.99), (4.09, 0.99), (0, 0.99)), surface="plate"),),
         empty=TrailerEmpty(tongue=weighed(86, "tongue on a platform scale"), axles=weighed(694, "axles on a public scale"), height=Figure(value=0.56, plus_minus=0.1)),
-        ratings=TrailerRatings(gross=plate(2990), coupler_gross=plate(3175), coupler_tongue=plate(318)),
+        ratings=TrailerRatings(gross=plate(6600 * LB), coupler_gross=plate(7000 * LB), coupler_tongue=plate(700 * LB)),
     )
     items = (
-        put("water-150-leg", "water", 2.26, 0.0, "Water tank", turns=1),
-        put("cold-8-belt", "machine", 3.50, -0.55, "Cold machine"),
-        put("reel-stack-2", "reels", 0.55, 0.64, "Reel stack", turns=0),
-        put("sh-55-upright", "sh", 0.62, -0.62, "SH tank"),
-        put("soap-15", "soap", 1.22, -0.74, "Soap tank"),
-        put("mixer-3", "mixer", 1.20, 0.00, "Mixing station"),
-        put("pump-12v", "pump", 0.60, -0.12, "Soft-wash pump"),
-        put("battery-12v", "battery", 0.60, 0.18, "Battery"),
-        put("fuel-12-narrow", "fuel", 3.55, 0.10, "Fuel tank"),
-        put("toolbox-48", "toolbox", 3.30, 0.68, "Toolbox"),
+        put("water-150-leg", "water", 1.981, -0.051, "Water tank", turns=1),
+        put("cold-8-belt", "machine", 2.997, -0.610, "Cold machine"),
+        put("reel-stack-2", "reels", 0.356, 0.660, "Reel stack", turns=0),
+        put("sh-55-upright", "sh", 1.118, 0.178, "SH tank"),
+        put("soap-15", "soap", 1.245, -0.381, "Soap tank"),
+        put("mixer-3", "mixer", 0.330, -0.711, "Mixing station"),
+        put("pump-12v", "pump", 0.229, -0.229, "Soft-wash pump"),
+        put("battery-12v", "battery", 0.483, 0.203, "Battery"),
+        put("fuel-12-narrow", "fuel", 2.972, 0.229, "Fuel tank"),
+        put("toolbox-48", "toolbox", 3.277, 0.660, "Toolbox"),
     )
     dry = {a: FillRange(low=0, high=0) for a in ("water/tank", "sh/tank", "soap/tank")} | {"fuel/tank": FillRange(low=0.03, high=0.5), "machine/tank": FillRange(low=0.05, high=1)}
-    road = {"water/tank": FillRange(low=0.02, high=0.9, now=0.9), "sh/tank": FillRange(low=0.02, high=0.8, now=0.8)}
+    road = {"water/tank": FillRange(low=0.02, high=0.9, now=0.9), "sh/tank": FillRange(low=0.02, high=0.6, now=0.6)}
     between = {"water/tank": FillRange(low=0.02, high=0.5, now=0.3), "sh/tank": FillRange(low=0.02, high=0.5, now=0.3)}
     home = {"water/tank": FillRange(low=0.0, high=0.05), "sh/tank": FillRange(low=0.02, high=0.25, now=0.2)}
     rig = Rig(id="hull-rinse", name="Harbour hull rinse, 13 ft", serial="TH-0031", trailer=carrier, items=items, states=states(road, between, home, dry), wishes=(Wish(text="Reels at the curb side, forward"),))
@@ -111,31 +112,30 @@ def hull_rinse() -> Document:
 def barn_wash() -> Document:
     """A barn rig that is wrong although it is right when full: water behind the axles, SH at the nose."""
     base = CLASSES[2].trailer
-    axles = tuple(replace(a, x=x, rating=plate(1588), tires=replace(a.tires, rating=plate(900, "at 65 psi"), load_index=104)) for a, x in zip(base.axles, (2.38, 3.24), strict=True))
+    axles = tuple(replace(a, x=x, rating=plate(3500 * LB), tires=replace(a.tires, rating=plate(1980 * LB, "at 65 psi"), load_index=104)) for a, x in zip(base.axles, (2.38, 3.24), strict=True))
     carrier = replace(
         base,
         name="Enclosed trailer, 15 ft 9 in",
         axles=axles,
         decks=(replace(base.decks[0], outline=((0, -1.01), (4.80, -1.01), (4.80, 1.01), (0, 1.01)), surface="coated"),),
         empty=TrailerEmpty(tongue=weighed(128, "tongue on a platform scale"), axles=weighed(1002, "axles on a public scale"), height=Figure(value=0.95, plus_minus=0.2)),
-        ratings=TrailerRatings(gross=plate(3175), coupler_gross=plate(3629), coupler_tongue=plate(363)),
+        ratings=TrailerRatings(gross=plate(7000 * LB), coupler_gross=plate(8000 * LB), coupler_tongue=plate(900 * LB)),
     )
     items = (
-        put("sh-55-upright", "sh", 0.50, -0.60, "SH tank, forward"),
-        put("sh-55-upright", "sh2", 1.20, -0.60, "SH tank, second"),
-        put("soap-15", "soap", 0.30, 0.05, "Soap tank"),
-        put("mixer-3", "mixer", 0.85, 0.00, "Mixing station"),
-        put("reel-stack-2", "reels", 1.20, 0.66, "Reel stack"),
-        put("water-210-upright", "water", 3.62, 0.30, "Water tank"),
-        put("hot-5-burner", "machine", 2.45, -0.58, "Hot machine"),
-        put("battery-12v", "battery", 0.30, 0.55, "Battery"),
-        put("toolbox-48", "toolbox", 2.10, 0.72, "Toolbox"),
-        put("cleaner-20", "cleaner", 4.50, -0.70, "Surface cleaner"),
+        put("sh-55-upright", "sh", 1.626, -0.305, "SH tank"),
+        put("soap-15", "soap", 1.245, 0.178, "Soap tank"),
+        put("mixer-3", "mixer", 2.083, -0.762, "Mixing station"),
+        put("reel-stack-2", "reels", 0.279, 0.279, "Reel stack"),
+        put("water-210-upright", "water", 2.388, 0.178, "Water tank"),
+        put("hot-5-burner", "machine", 3.632, -0.254, "Hot machine", turns=1),
+        put("battery-12v", "battery", 0.178, -0.178, "Battery"),
+        put("toolbox-48", "toolbox", 1.245, 0.686, "Toolbox"),
+        put("cleaner-20", "cleaner", 2.642, -0.737, "Surface cleaner"),
     )
-    dry = {a: FillRange(low=0, high=0) for a in ("water/tank", "sh/tank", "sh2/tank", "soap/tank")}
-    between = {"water/tank": FillRange(low=0.02, high=1.0, now=1.0)} | {f"{t}/tank": FillRange(low=0.02, high=0.6, now=0.3) for t in ("sh", "sh2")}
-    home = {"water/tank": FillRange(low=0.0, high=0.05)} | {f"{t}/tank": FillRange(low=0.02, high=0.3, now=0.2) for t in ("sh", "sh2")}
-    full = {a: FillRange(low=0.95, high=1.0, now=1.0) for a in ("water/tank", "sh/tank", "sh2/tank")}
+    dry = {a: FillRange(low=0, high=0) for a in ("water/tank", "sh/tank", "soap/tank")}
+    between = {"water/tank": FillRange(low=0.02, high=1.0, now=1.0)} | {f"{t}/tank": FillRange(low=0.02, high=0.5, now=0.3) for t in ("sh",)}
+    home = {"water/tank": FillRange(low=0.0, high=0.05)} | {f"{t}/tank": FillRange(low=0.02, high=0.3, now=0.2) for t in ("sh",)}
+    full = {a: FillRange(low=0.95, high=1.0, now=1.0) for a in ("water/tank", "sh/tank")}
     rig = Rig(id="barn-wash", name="Poultry barn wash, 16 ft", serial="TH-0034", trailer=carrier, items=items, states=states(full, between, home, dry), wishes=(Wish(text="Walkway to the side door stays free"),))
     return Document(job=Job(name="Barn wash between flocks", customer="Three Gates Poultry", washes="poultry barns"), rigs=(rig,), log=(LogEntry(id="l1", when="2026-05-18T14:05", text="Water tank set at the back, where the fill hose reaches", rig="barn-wash"),))
 

@@ -24,7 +24,8 @@ def carried(subject: str, check: "Check", units: "Units", of: str = "", on: str 
     load, limit = units.show(check.load, "mass"), units.show(check.limit, "mass")
     off = units.show(abs(check.margin), "mass")
     rest = f"{off} too much" if check.status == "over" else f"{off} to spare"
-    return f"{subject} would carry {load}{of} on a {limit} {on}: {rest}"
+    article = "an" if limit[0] == "8" or limit.startswith(("11 ", "11,", "18 ", "18,")) else "a"
+    return f"{subject} would carry {load}{of} on {article} {limit} {on}: {rest}"
 
 
 def sentence(check: "Check", units: "Units") -> str:

@@ -1,0 +1,151 @@
+"""frelt [FILE] opens the window; `frelt check` and `frelt sheet` do without one."""
+
+import argparse
+import sys
+from collections.abc import Sequence
+from concurrent.futures import ProcessPoolExecutor
+from pathlib import Path
+from typing import NamedTuple, NoReturn
+
+import msgspec
+
+from . import __version__
+from .core.report import RigReport, report
+from .core.solve import solve
+from .core.units import METRIC, US, Units
+from .core.value import FreltError
+from .core.words import sentence
+from .formats.document import decode
+
+OK, OVER, OPEN, BAD = 0, 1, 2, 64
+
+
+class _Parser(argparse.ArgumentParser):
+    """Wrong usage ends with 64 (EX_USAGE), since 2 means something of its own here."""
+
+    def error(self, message: str) -> NoReturn:
+        self.print_usage(sys.stderr)
+        self.exit(BAD, f"frelt: {message}\n")
+
+
+def _parsers() -> tuple[_Parser, _Parser, _Parser]:
+    window = _Parser("frelt", description="Plan pressure washing rigs: what they put on axles, tires and coupler.")
+    window.add_argument("file", nargs="?", help="a *.frelt.json document; also: frelt check -h, frelt sheet -h")
+    window.add_argument("--demo", action="store_true", help="open a copy of the demo shop's first rig")
+    window.add_argument("--version", action="version", version=f"frelt {__version__}")
+    check = _Parser("frelt check", description="Print every check with its worst state and fills.")
+    check.add_argument("files", nargs="+", metavar="FILE")
+    check.add_argument("--rig", metavar="ID", help="only the rig of this id")
+    check.add_argument("--json", action="store_true", help="the report as JSON (docs/check-json.md)")
+    check.add_argument("--units", choices=("us", "metric"), default="us")
+    check.add_argument("--lenient", action="store_true", help="unknown and tight end with 0")
+    sheet = _Parser("frelt sheet", description="Write the load sheet of a rig as PDF.")
+    sheet.add_argument("file", metavar="FILE")
+    sheet.add_argument("-o", "--output", metavar="OUT.pdf", required=True)
+    sheet.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
+    sheet.add_argument("--units", choices=("us", "metric"), default="us")
+    return window, check, sheet
+
+
+def main(arguments: Sequence[str] | None = None) -> NoReturn:
+    """Run the command line and exit with its status."""
+    given = list(sys.argv[1:] if arguments is None else arguments)
+    window, check, sheet = _parsers()
+    if given[:1] == ["check"]:
+        sys.exit(_check(check.parse_args(given[1:])))
+    if given[:1] == ["sheet"]:
+        sys.exit(_sheet(sheet.parse_args(given[1:])))
+    options = window.parse_args(given)
+    from .ui.start import start
+
+    sys.exit(start(Path(options.file) if options.file else None, demo=options.demo))
+
+
+class Judged(NamedTuple):
+    """What one file came to: its reports, or why it could not be read."""
+
+    file: str
+    reports: tuple[RigReport, ...] = ()
+    error: str = ""
+
+
+def judge_file(file: str, rig_id: str | None, units: Units) -> Judged:
+    """Every rig of a file, or the one asked for, judged. Errors come back as words, not raised."""
+    try:
+        document = decode(_bytes(file), file)
+        rigs = document.rigs if rig_id is None else tuple(r for r in document.rigs if r.id == rig_id)
+        if not rigs:
+            wanted = f"the rig “{rig_id}”" if rig_id is not None else "at least one rig"
+            return Judged(file, error=f"{file}: $.rigs: {[r.id for r in document.rigs]}; expected {wanted}")
+        found = []
+        for rig in rigs:
+            solved = solve(rig)
+            found.append(report(solved, {c.id: sentence(c, units) for c in solved.checks}))
+        return Judged(file, tuple(found))
+    except FreltError as err:
+        return Judged(file, error=str(err))
+
+
+def _bytes(file: str) -> bytes:
+    try:
+        return Path(file).read_bytes()
+    except OSError as err:
+        raise FreltError(f"{file}: {err.strerror or err}; expected a *.frelt.json file that can be read") from None
+
+
+def _check(options: argparse.Namespace) -> int:
+    units = US if options.units == "us" else METRIC
+    jobs = [(f, options.rig, units) for f in options.files]
+    if len(jobs) == 1:
+        judged = [judge_file(*jobs[0])]
+    else:
+        with ProcessPoolExecutor() as pool:
+            judged = list(pool.map(judge_file, *zip(*jobs, strict=True)))
+    for one in judged:
+        if one.error:
+            print(f"frelt: {one.error}", file=sys.stderr)
+    if options.json:
+        files = [{"file": j.file, "rigs": j.reports} for j in judged if not j.error]
+        sys.stdout.write(msgspec.json.format(msgspec.json.encode(files), indent=1).decode() + "\n")
+    else:
+        for one in judged:
+            for rig in one.reports:
+                _print(one.file, rig)
+    return exit_status(judged, options.lenient)
+
+
+def exit_status(judged: Sequence[Judged], lenient: bool) -> int:
+    """64 for bad input, else 1 for any over, else 2 for any unknown or tight (0 if lenient), else 0."""
+    if any(j.error for j in judged):
+        return BAD
+    statuses = {c.status for j in judged for r in j.reports for c in r.checks}
+    if "over" in statuses:
+        return OVER
+    return OPEN if statuses & {"unknown", "tight"} and not lenient else OK
+
+
+def _print(file: str, rig: RigReport) -> None:
+    print(f"{file}: {rig.name}: {rig.status}, by {rig.limits_known} of {rig.limits} limits")
+    for check in rig.checks:
+        custom = " (custom, not a plate)" if check.custom else ""
+        print(f"  {check.status:<8}{check.words}{custom}")
+    print("  A planning aid: weigh the rig before the road, and follow the makers' ratings.")
+
+
+def _sheet(options: argparse.Namespace) -> int:
+    units = US if options.units == "us" else METRIC
+    try:
+        document = decode(_bytes(options.file), options.file)
+        rigs = [r for r in document.rigs if options.rig in (None, r.id)]
+        if not rigs:
+            raise FreltError(f"{options.file}: $.rigs: no rig “{options.rig}”; expected one of {[r.id for r in document.rigs]}")
+        from .paint.sheet import write_sheet
+
+        write_sheet(document, rigs[0], units, Path(options.output))
+    except FreltError as err:
+        print(f"frelt: {err}", file=sys.stderr)
+        return BAD
+    except OSError as err:
+        print(f"frelt: {options.output}: {err.strerror or err}; expected a place to write the PDF", file=sys.stderr)
+        return BAD
+    return OK

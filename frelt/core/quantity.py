@@ -1,0 +1,104 @@
+"""Figures as people type them: `5 ft 3 1/2 in`, `63.5"`, `1.6 m`, `12 3/8`, `210 gal`.
+
+Feet, inches, marks, fractions and bare numbers have their own small grammar, because a units
+library reads `3 1/2 in` as 1.5 in. Any other `number unit` is handed to the units library.
+"""
+
+import re
+from collections.abc import Callable
+
+from .units import FOOT, INCH, Quantity, Units
+
+VULGAR = {"⅛": "1/8", "¼": "1/4", "⅜": "3/8", "½": "1/2", "⅝": "5/8", "¾": "3/4", "⅞": "7/8"}
+EXAMPLES: dict[str, str] = {
+    "length": "5 ft 3 1/2 in, 63.5\", 1.6 m or 12 3/8",
+    "mass": "450, 450 lb or 204 kg",
+    "volume": "55, 55 gal or 208 L",
+    "share": "12.5 or 12.5 %",
+    "density": "10.2, 10.2 lb/gal or 1.22 kg/L",
+    "number": "12 or 12.5",
+}
+PLAIN: dict[str, dict[str, float]] = {
+    "length": {"mm": 0.001, "cm": 0.01, "m": 1.0},
+    "mass": {"lb": 0.45359237, "lbs": 0.45359237, "kg": 1.0, "t": 1000.0},
+    "volume": {"gal": 0.003785411784, "l": 0.001, "m3": 1.0, "m³": 1.0},
+    "share": {"%": 0.01},
+    "density": {"lb/gal": 0.45359237 / 0.003785411784, "kg/l": 1000.0, "kg/m3": 1.0, "kg/m³": 1.0},
+    "number": {},
+}
+DIMENSIONS = {"length": "meter", "mass": "kilogram", "volume": "meter**3", "density": "kilogram/meter**3"}
+
+_NUMBER = r"(?:\d{1,3}(?:,\d{3})+|\d+)?(?:\.\d+)?"
+
+
+def _amount(name: str) -> str:
+    """A pattern of a fraction (whole, over, under) or a plain number, its groups named by a letter."""
+    fraction = rf"(?:(?P<{name}w>\d+)[\s-]+)?(?P<{name}n>\d+)\s*/\s*(?P<{name}d>\d+)"
+    return rf"(?:{fraction}|(?P<{name}v>{_NUMBER}))"
+
+
+_FEET = re.compile(
+    rf"^(?:{_amount('f')}\s*(?:ft|feet|foot|'|′))?"
+    rf"\s*(?:{_amount('i')}\s*(?P<unit>inches|inch|in|\"|″|'')?)?$"
+)
+_OTHER = re.compile(rf"^(?P<value>{_NUMBER})\s*(?P<unit>[^\d\s].*)$")
+
+Convert = Callable[[float, str, str], float]
+
+
+class NotUnderstood(ValueError):
+    """What was typed means nothing here; `str()` gives an example of what does."""
+
+    def __init__(self, text: str, quantity: str) -> None:
+        super().__init__(f"“{text}” is not understood; type it like {EXAMPLES[quantity]}")
+
+
+def read(text: str, quantity: Quantity, units: Units, convert: Convert | None = None) -> float:
+    """The figure typed, in SI units. A bare number is in the unit printed beside its field.
+
+    convert: (number, unit, SI unit) -> value, for units that are not in the small table.
+    Raises NotUnderstood with an example.
+    """
+    tidy = text.strip().lower().replace("−", "-").replace("’", "'").replace("”", '"')
+    for glyph, plain in VULGAR.items():
+        tidy = tidy.replace(glyph, f" {plain}")
+    sign, tidy = (-1.0, tidy[1:].strip()) if tidy.startswith("-") else (1.0, tidy.strip())
+    value = _read(tidy, quantity, units, convert) if tidy else None
+    if value is None or not abs(value) < 1e9:
+        raise NotUnderstood(text.strip(), quantity)
+    return sign * value
+
+
+def _read(text: str, quantity: Quantity, units: Units, convert: Convert | None) -> float | None:
+    feet = _FEET.match(text)
+    if feet:
+        ft, inch = _value(feet, "f"), _value(feet, "i")
+        if ft is None and inch is None:
+            return None
+        bare = ft is None and not feet["unit"]
+        if bare:
+            return None if inch is None else inch * units.factor(quantity)
+        if quantity == "length" and (ft is None or inch is None or inch < 12 or feet["unit"]):
+            return (ft or 0.0) * FOOT + (inch or 0.0) * INCH
+        return None
+    other = _OTHER.match(text)
+    if not other or other["value"] in ("", "."):
+        return None
+    number, unit = float(other["value"].replace(",", "")), other["unit"].strip()
+    known = PLAIN[quantity].get(unit)
+    if known is not None:
+        return number * known
+    if convert is None or quantity not in DIMENSIONS:
+        return None
+    try:
+        return convert(number, unit, DIMENSIONS[quantity])
+    except Exception:  # any library error means that the unit is not one of this quantity
+        return None
+
+
+def _value(match: re.Match[str], group: str) -> float | None:
+    if match[f"{group}n"]:
+        below = int(match[f"{group}d"])
+        return None if below == 0 else int(match[f"{group}w"] or 0) + int(match[f"{group}n"]) / below
+    text = match[f"{group}v"]
+    return float(text.replace(",", "")) if text else None
