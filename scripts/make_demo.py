@@ -31,9 +31,18 @@ def trailer(
 ) -> Trailer:
     """A trailer with a straight deck; weights are tongue and axles empty [kg]."""
     half = width / 2
-    deck = Deck(id="floor", name="Deck", on="trailer", origin=(0.0, 0.0, 0.6), outline=((0, -half), (length, -half), (length, half), (0, half)))
+    deck = Deck(
+        id="floor",
+        name="Deck",
+        on="trailer",
+        origin=(0.0, 0.0, 0.6),
+        outline=((0, -half), (length, -half), (length, half), (0, half)),
+    )
     tires = Tires(diameter=0.68, width=0.205)
-    listed = tuple(Axle(id=f"axle-{i + 1}", name=f"Axle {i + 1}" if len(axles) > 1 else "Axle", x=x, track=width + 0.26, tires=tires) for i, x in enumerate(axles))
+    listed = tuple(
+        Axle(id=f"axle-{i + 1}", name=f"Axle {i + 1}" if len(axles) > 1 else "Axle", x=x, track=width + 0.26, tires=tires)
+        for i, x in enumerate(axles)
+    )
     tongue, on_axles = weights
     empty = TrailerEmpty(
         tongue=Figure(value=tongue, plus_minus=round(tongue * 0.3), note=MEMORY, origin="class"),
@@ -44,15 +53,36 @@ def trailer(
 
 
 CLASSES = (
-    Chassis(id="open-10-single", name="Open trailer, 10 ft, single axle", trailer=trailer("Open trailer, 10 ft", 3.05, 1.60, [1.75], -1.05, (38, 322), body=Body(rail=0.3))),
-    Chassis(id="open-14-tandem", name="Open trailer, 14 ft, tandem axle", trailer=trailer("Open trailer, 14 ft", 4.27, 2.08, [2.10, 2.96], -1.30, (82, 718), body=Body(rail=0.3))),
+    Chassis(
+        id="open-10-single",
+        name="Open trailer, 10 ft, single axle",
+        trailer=trailer("Open trailer, 10 ft", 3.05, 1.60, [1.75], -1.05, (38, 322), body=Body(rail=0.3)),
+    ),
+    Chassis(
+        id="open-14-tandem",
+        name="Open trailer, 14 ft, tandem axle",
+        trailer=trailer("Open trailer, 14 ft", 4.27, 2.08, [2.10, 2.96], -1.30, (82, 718), body=Body(rail=0.3)),
+    ),
     Chassis(
         id="enclosed-16-tandem",
         name="Enclosed trailer, 16 ft, tandem axle",
-        trailer=trailer("Enclosed trailer, 16 ft", 4.88, 2.07, [2.45, 3.31], -1.30, (135, 1115),
-                        body=Body(kind="enclosed", wall=1.95, nose=0.35, doors=(
-                            Door(id="side-door", name="Side door", side="right", start=0.55, end=1.75),
-                            Door(id="rear", name="Ramp", side="rear", start=-0.95, end=0.95, kind="ramp")))),
+        trailer=trailer(
+            "Enclosed trailer, 16 ft",
+            4.88,
+            2.07,
+            [2.45, 3.31],
+            -1.30,
+            (135, 1115),
+            body=Body(
+                kind="enclosed",
+                wall=1.95,
+                nose=0.35,
+                doors=(
+                    Door(id="side-door", name="Side door", side="right", start=0.55, end=1.75),
+                    Door(id="rear", name="Ramp", side="rear", start=-0.95, end=0.95, kind="ramp"),
+                ),
+            ),
+        ),
     ),
 )
 
@@ -66,7 +96,9 @@ def weighed(value: float, note: str) -> Figure:
     return Figure(value=value, plus_minus=10, source="weighed", origin="public scale", note=note)
 
 
-def states(road: dict[str, FillRange], on_site: dict[str, FillRange], home: dict[str, FillRange], shop: dict[str, FillRange]) -> tuple[State, ...]:
+def states(
+    road: dict[str, FillRange], on_site: dict[str, FillRange], home: dict[str, FillRange], shop: dict[str, FillRange]
+) -> tuple[State, ...]:
     return (
         State(id="shop-dry", name="In the shop, dry", road=False, fills=shop),
         State(id="leaving", name="Leaving the yard", fills=road),
@@ -79,14 +111,26 @@ def states(road: dict[str, FillRange], on_site: dict[str, FillRange], home: dict
 def hull_rinse() -> Document:
     """A harbour rig that is right in every fill: tank over the axles, a road range on the SH."""
     base = CLASSES[1].trailer
-    axles = tuple(replace(a, x=x, rating=plate(3500 * LB), tires=replace(a.tires, rating=plate(1940 * LB, "load range D at 65 psi"), load_index=101)) for a, x in zip(base.axles, (2.02, 2.86), strict=True))
+    axles = tuple(
+        replace(
+            a,
+            x=x,
+            rating=plate(3500 * LB),
+            tires=replace(a.tires, rating=plate(1940 * LB, "load range D at 65 psi"), load_index=101),
+        )
+        for a, x in zip(base.axles, (2.02, 2.86), strict=True)
+    )
     carrier = replace(
         base,
         name="Quay trailer, 13 ft 5 in",
         axles=axles,
         coupler_x=-1.22,
         decks=(replace(base.decks[0], outline=((0, -0.99), (4.09, -0.99), (4.09, 0.99), (0, 0.99)), surface="plate"),),
-        empty=TrailerEmpty(tongue=weighed(86, "tongue on a platform scale"), axles=weighed(694, "axles on a public scale"), height=Figure(value=0.56, plus_minus=0.1)),
+        empty=TrailerEmpty(
+            tongue=weighed(86, "tongue on a platform scale"),
+            axles=weighed(694, "axles on a public scale"),
+            height=Figure(value=0.56, plus_minus=0.1),
+        ),
         ratings=TrailerRatings(gross=plate(6600 * LB), coupler_gross=plate(7000 * LB), coupler_tongue=plate(700 * LB)),
     )
     items = (
@@ -101,43 +145,88 @@ def hull_rinse() -> Document:
         put("fuel-12-narrow", "fuel", 2.972, 0.229, "Fuel tank"),
         put("toolbox-48", "toolbox", 3.277, 0.660, "Toolbox"),
     )
-    dry = {a: FillRange(low=0, high=0) for a in ("water/tank", "sh/tank", "soap/tank")} | {"fuel/tank": FillRange(low=0.03, high=0.5), "machine/tank": FillRange(low=0.05, high=1)}
+    dry = {a: FillRange(low=0, high=0) for a in ("water/tank", "sh/tank", "soap/tank")} | {
+        "fuel/tank": FillRange(low=0.03, high=0.5),
+        "machine/tank": FillRange(low=0.05, high=1),
+    }
     road = {"water/tank": FillRange(low=0.02, high=0.9, now=0.9), "sh/tank": FillRange(low=0.02, high=0.6, now=0.6)}
     between = {"water/tank": FillRange(low=0.02, high=0.5, now=0.3), "sh/tank": FillRange(low=0.02, high=0.5, now=0.3)}
     home = {"water/tank": FillRange(low=0.0, high=0.05), "sh/tank": FillRange(low=0.02, high=0.25, now=0.2)}
-    rig = Rig(id="hull-rinse", name="Harbour hull rinse, 13 ft", serial="TH-0031", trailer=carrier, items=items, states=states(road, between, home, dry), wishes=(Wish(text="Reels at the curb side, forward"),))
-    return Document(job=Job(name="Hull rinse for a small harbor", customer="Saltmarsh Quay Co-op", washes="boat hulls at a small harbor"), rigs=(rig,), log=(LogEntry(id="l1", when="2026-04-02T09:20", text="Drawn up from the customer's list", rig="hull-rinse"),))
+    rig = Rig(
+        id="hull-rinse",
+        name="Harbour hull rinse, 13 ft",
+        serial="TH-0031",
+        trailer=carrier,
+        items=items,
+        states=states(road, between, home, dry),
+        wishes=(Wish(text="Reels at the curb side, forward"),),
+    )
+    return Document(
+        job=Job(name="Hull rinse for a small harbor", customer="Saltmarsh Quay Co-op", washes="boat hulls at a small harbor"),
+        rigs=(rig,),
+        log=(LogEntry(id="l1", when="2026-04-02T09:20", text="Drawn up from the customer's list", rig="hull-rinse"),),
+    )
 
 
 def barn_wash() -> Document:
     """A barn rig that is wrong although it is right when full: water behind the axles, SH at the nose."""
     base = CLASSES[2].trailer
-    axles = tuple(replace(a, x=x, rating=plate(3500 * LB), tires=replace(a.tires, rating=plate(1980 * LB, "at 65 psi"), load_index=104)) for a, x in zip(base.axles, (2.38, 3.24), strict=True))
+    axles = tuple(
+        replace(a, x=x, rating=plate(3500 * LB), tires=replace(a.tires, rating=plate(1980 * LB, "at 65 psi"), load_index=104))
+        for a, x in zip(base.axles, (2.38, 3.24), strict=True)
+    )
     carrier = replace(
         base,
         name="Enclosed trailer, 15 ft 9 in",
         axles=axles,
         decks=(replace(base.decks[0], outline=((0, -1.01), (4.80, -1.01), (4.80, 1.01), (0, 1.01)), surface="coated"),),
-        empty=TrailerEmpty(tongue=weighed(128, "tongue on a platform scale"), axles=weighed(1002, "axles on a public scale"), height=Figure(value=0.95, plus_minus=0.2)),
+        empty=TrailerEmpty(
+            tongue=weighed(128, "tongue on a platform scale"),
+            axles=weighed(1002, "axles on a public scale"),
+            height=Figure(value=0.95, plus_minus=0.2),
+        ),
         ratings=TrailerRatings(gross=plate(7000 * LB), coupler_gross=plate(8000 * LB), coupler_tongue=plate(900 * LB)),
     )
     items = (
-        put("sh-55-upright", "sh", 1.626, -0.305, "SH tank"),
-        put("soap-15", "soap", 1.245, 0.178, "Soap tank"),
-        put("mixer-3", "mixer", 2.083, -0.762, "Mixing station"),
-        put("reel-stack-2", "reels", 0.279, 0.279, "Reel stack"),
-        put("water-210-upright", "water", 2.388, 0.178, "Water tank"),
-        put("hot-5-burner", "machine", 3.632, -0.254, "Hot machine", turns=1),
-        put("battery-12v", "battery", 0.178, -0.178, "Battery"),
+        put("sh-55-upright", "sh", 1.499, -0.330, "SH tank"),
+        put("soap-15", "soap", 1.016, -0.025, "Soap tank"),
+        put("mixer-3", "mixer", 2.134, -0.762, "Mixing station"),
+        put("reel-stack-2", "reels", 0.305, 0.330, "Reel stack"),
+        put("water-210-upright", "water", 2.388 + 0.16, 0.178, "Water tank"),
+        put("hot-5-burner", "machine", 3.531, -0.254, "Hot machine", turns=1),
+        put("battery-12v", "battery", 0.254, -0.152, "Battery"),
         put("toolbox-48", "toolbox", 1.245, 0.686, "Toolbox"),
-        put("cleaner-20", "cleaner", 2.642, -0.737, "Surface cleaner"),
+        put("cleaner-20", "cleaner", 2.565, -0.686, "Surface cleaner"),
     )
     dry = {a: FillRange(low=0, high=0) for a in ("water/tank", "sh/tank", "soap/tank")}
-    between = {"water/tank": FillRange(low=0.02, high=1.0, now=1.0)} | {f"{t}/tank": FillRange(low=0.02, high=0.5, now=0.3) for t in ("sh",)}
-    home = {"water/tank": FillRange(low=0.0, high=0.05)} | {f"{t}/tank": FillRange(low=0.02, high=0.3, now=0.2) for t in ("sh",)}
+    between = {"water/tank": FillRange(low=0.02, high=1.0, now=1.0)} | {
+        f"{t}/tank": FillRange(low=0.02, high=0.5, now=0.3) for t in ("sh",)
+    }
+    home = {"water/tank": FillRange(low=0.0, high=0.05)} | {
+        f"{t}/tank": FillRange(low=0.02, high=0.3, now=0.2) for t in ("sh",)
+    }
     full = {a: FillRange(low=0.95, high=1.0, now=1.0) for a in ("water/tank", "sh/tank")}
-    rig = Rig(id="barn-wash", name="Poultry barn wash, 16 ft", serial="TH-0034", trailer=carrier, items=items, states=states(full, between, home, dry), wishes=(Wish(text="Walkway to the side door stays free"),))
-    return Document(job=Job(name="Barn wash between flocks", customer="Three Gates Poultry", washes="poultry barns"), rigs=(rig,), log=(LogEntry(id="l1", when="2026-05-18T14:05", text="Water tank set at the back, where the fill hose reaches", rig="barn-wash"),))
+    rig = Rig(
+        id="barn-wash",
+        name="Poultry barn wash, 16 ft",
+        serial="TH-0034",
+        trailer=carrier,
+        items=items,
+        states=states(full, between, home, dry),
+        wishes=(Wish(text="Walkway to the side door stays free"),),
+    )
+    return Document(
+        job=Job(name="Barn wash between flocks", customer="Three Gates Poultry", washes="poultry barns"),
+        rigs=(rig,),
+        log=(
+            LogEntry(
+                id="l1",
+                when="2026-05-18T14:05",
+                text="Water tank set at the back, where the fill hose reaches",
+                rig="barn-wash",
+            ),
+        ),
+    )
 
 
 if __name__ == "__main__":

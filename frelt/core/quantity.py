@@ -11,7 +11,7 @@ from .units import FOOT, INCH, Quantity, Units
 
 VULGAR = {"⅛": "1/8", "¼": "1/4", "⅜": "3/8", "½": "1/2", "⅝": "5/8", "¾": "3/4", "⅞": "7/8"}
 EXAMPLES: dict[str, str] = {
-    "length": "5 ft 3 1/2 in, 63.5\", 1.6 m or 12 3/8",
+    "length": '5 ft 3 1/2 in, 63.5", 1.6 m or 12 3/8',
     "mass": "450, 450 lb or 204 kg",
     "volume": "55, 55 gal or 208 L",
     "share": "12.5 or 12.5 %",

@@ -153,4 +153,3 @@ def _one_of(row: _Row, column: str, choices: tuple[Choice, ...], empty: Choice |
         if choice == text:
             return choice
     raise row.bad(column, f"one of {', '.join(choices)}")
-

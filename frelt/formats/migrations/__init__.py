@@ -17,7 +17,9 @@ Raw = dict[str, Any]
 STEPS: dict[int, Callable[[Raw], Raw]] = {}
 
 
-def step(version: int, steps: dict[int, Callable[[Raw], Raw]] = STEPS) -> Callable[[Callable[[Raw], Raw]], Callable[[Raw], Raw]]:
+def step(
+    version: int, steps: dict[int, Callable[[Raw], Raw]] = STEPS
+) -> Callable[[Callable[[Raw], Raw]], Callable[[Raw], Raw]]:
     """Register the step that starts from a version. Raises ValueError where there is one."""
 
     def keep(function: Callable[[Raw], Raw]) -> Callable[[Raw], Raw]:

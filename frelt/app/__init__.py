@@ -1,0 +1,1 @@
+"""The document with undo and autosave, settings, places of files. No widgets."""

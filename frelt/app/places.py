@@ -1,0 +1,45 @@
+"""Where Frelt keeps what is not a document: settings, autosaves, the user's copy of the demo."""
+
+import os
+from importlib.resources import files
+from pathlib import Path
+
+import platformdirs
+
+DEMOS = ("barn-wash", "hull-rinse")
+
+
+def config_dir() -> Path:
+    """Settings; FRELT_HOME puts everything below one folder, for tests and trials."""
+    home = os.environ.get("FRELT_HOME")
+    return Path(home) / "config" if home else Path(platformdirs.user_config_dir("frelt"))
+
+
+def state_dir() -> Path:
+    """Autosaves."""
+    home = os.environ.get("FRELT_HOME")
+    return Path(home) / "state" if home else Path(platformdirs.user_state_dir("frelt"))
+
+
+def demo_dir() -> Path:
+    """The user's own copy of the demo shop."""
+    home = os.environ.get("FRELT_HOME")
+    return Path(home) / "demo" if home else Path(platformdirs.user_data_dir("frelt")) / "demo"
+
+
+def shipped(name: str) -> bytes:
+    """A file that ships with the program, by its path below frelt/data."""
+    return files("frelt.data").joinpath(*name.split("/")).read_bytes()
+
+
+def own_demo() -> tuple[Path, ...]:
+    """The user's copies of the demo rigs, made where they are missing and never overwritten."""
+    folder = demo_dir()
+    folder.mkdir(parents=True, exist_ok=True)
+    paths = []
+    for name in DEMOS:
+        path = folder / f"{name}.frelt.json"
+        if not path.exists():
+            path.write_bytes(shipped(f"demo/{name}.frelt.json"))
+        paths.append(path)
+    return tuple(paths)

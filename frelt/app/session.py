@@ -1,0 +1,204 @@
+"""The document on the bench: what is open, every edit undoable, kept safe beside the file.
+
+An edit makes a new document value; undo keeps the old one. Listeners are told after each change.
+"""
+
+import secrets
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import datetime
+from pathlib import Path
+
+from msgspec.structs import replace
+
+from ..core.document import Document, LogEntry
+from ..core.integrity import check_document
+from ..core.rig import Rig
+from ..core.solve import Solved, solve
+from ..core.value import FreltError
+from . import storage
+from .autosave import Autosave, Recovered
+
+MOST_UNDO = 500
+
+
+def new_id(what: str) -> str:
+    """An opaque id, with a word in front so that a file can be read by people."""
+    return f"{what}-{secrets.token_hex(4)}"
+
+
+@dataclass(frozen=True, slots=True)
+class Step:
+    """One entry of the undo stack: the document after it, and what it was in words."""
+
+    document: Document
+    words: str
+    merge: str = ""
+
+
+class Session:
+    """One open document. rig_id: the rig on the bench."""
+
+    def __init__(self, document: Document | None = None, path: Path | None = None, autosave: Autosave | None = None) -> None:
+        self._autosave = autosave or Autosave()
+        self._listeners: list[Callable[[], None]] = []
+        self._solved: Solved | None = None
+        self._start(document or Document(), path, saved=True)
+
+    def _start(self, document: Document, path: Path | None, saved: bool) -> None:
+        self.path = path
+        self._steps = [Step(document, "")]
+        self._at = 0
+        self._saved: Document | None = document if saved else None
+        self.rig_id = document.rigs[0].id if document.rigs else ""
+        self._autosave.attach(path)
+
+    # what is on the bench
+
+    @property
+    def document(self) -> Document:
+        """The document as it stands."""
+        return self._steps[self._at].document
+
+    @property
+    def rig(self) -> Rig | None:
+        """The rig on the bench, if the document has one."""
+        rigs = self.document.rigs
+        return next((r for r in rigs if r.id == self.rig_id), rigs[0] if rigs else None)
+
+    @property
+    def solved(self) -> Solved | None:
+        """The rig on the bench, solved; kept while it is the same value."""
+        rig = self.rig
+        if rig is None:
+            return None
+        if self._solved is None or self._solved.rig is not rig:
+            self._solved = solve(rig)
+        return self._solved
+
+    @property
+    def dirty(self) -> bool:
+        """Whether the document differs from the file."""
+        return self._saved is not self.document and self._saved != self.document
+
+    def listen(self, listener: Callable[[], None]) -> None:
+        """Call a function after every change."""
+        self._listeners.append(listener)
+
+    def _tell(self) -> None:
+        for listener in self._listeners:
+            listener()
+
+    # edits
+
+    def edit(self, rig: Rig, words: str, merge: str = "") -> None:
+        """Put a changed rig in place of the one on the bench. Edits of one `merge` in a row are one step.
+
+        Raises BadInput where the rig cannot be right; the document stays as it was.
+        """
+        rigs = tuple(rig if r.id == rig.id else r for r in self.document.rigs)
+        self.change(replace(self.document, rigs=rigs), words, merge)
+
+    def change(self, document: Document, words: str, merge: str = "") -> None:
+        """Put a changed document in place, as one step of undo."""
+        check_document(document)
+        here = self._steps[self._at]
+        del self._steps[self._at + 1 :]
+        if merge and here.merge == merge and self._at > 0 and here.document is not self._saved:
+            self._steps[self._at] = Step(document, words, merge)
+        else:
+            self._steps.append(Step(document, words, merge))
+            if len(self._steps) > MOST_UNDO:
+                del self._steps[0]
+            self._at = len(self._steps) - 1
+        self._changed()
+
+    def add_rig(self, rig: Rig, words: str) -> None:
+        """Add a rig to the document and put it on the bench."""
+        self.change(replace(self.document, rigs=(*self.document.rigs, rig)), words)
+        self.show_rig(rig.id)
+
+    def show_rig(self, rig_id: str) -> None:
+        """Put another rig of the document on the bench."""
+        self.rig_id = rig_id
+        self._tell()
+
+    def note(self, text: str) -> None:
+        """Add a line to the log, which only grows."""
+        entry = LogEntry(id=new_id("log"), when=datetime.now().isoformat(timespec="minutes"), text=text, rig=self.rig_id or None)
+        self.change(replace(self.document, log=(*self.document.log, entry)), "log entry")
+
+    def undo(self) -> str:
+        """Go back one step; returns what was undone, in words, or nothing."""
+        if self._at == 0:
+            return ""
+        words = self._steps[self._at].words
+        self._at -= 1
+        self._changed()
+        return words
+
+    def redo(self) -> str:
+        """Go forward again; returns what was redone, in words, or nothing."""
+        if self._at + 1 >= len(self._steps):
+            return ""
+        self._at += 1
+        self._changed()
+        return self._steps[self._at].words
+
+    @property
+    def can_undo(self) -> str:
+        """What undo would take back, in words."""
+        return self._steps[self._at].words if self._at else ""
+
+    @property
+    def can_redo(self) -> str:
+        """What redo would bring back, in words."""
+        return self._steps[self._at + 1].words if self._at + 1 < len(self._steps) else ""
+
+    def _changed(self) -> None:
+        self._tell()
+
+    # files
+
+    def keep_safe(self) -> None:
+        """Write the autosave where there is something unsaved; drop it where there is not."""
+        if self.dirty:
+            self._autosave.write(self.document, self.rig_id)
+        else:
+            self._autosave.drop()
+
+    def new(self, document: Document) -> None:
+        """Start an untitled document; what was open and unsaved is kept as a recovery."""
+        self.keep_safe()
+        self._autosave.release()
+        self._start(document, None, saved=False)
+        self._tell()
+
+    def open(self, path: Path) -> None:
+        """Open a file. Raises FreltError; then what was on the bench stays."""
+        document = storage.load(path)
+        self.keep_safe()
+        self._autosave.release()
+        self._start(document, path, saved=True)
+        self._tell()
+
+    def recover(self, found: Recovered) -> None:
+        """Put an autosave on the bench, unsaved."""
+        self._start(found.document, found.path, saved=False)
+        self.rig_id = found.rig_id or self.rig_id
+        self._autosave.adopt(found)
+        self._tell()
+
+    def save(self, path: Path | None = None) -> Path:
+        """Save, under another name if given. Raises FreltError; the file that stood there stays."""
+        target = path or self.path
+        if target is None:
+            raise FreltError("this document has no file yet; expected a name to save it under")
+        storage.save(target, self.document)
+        self._saved = self.document
+        self._autosave.drop()
+        if target != self.path:
+            self.path = target
+            self._autosave.attach(target)
+        self._tell()
+        return target

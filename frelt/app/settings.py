@@ -1,0 +1,63 @@
+"""What a shop sets once: units, light or dark, recent files. One file, declared here."""
+
+from pathlib import Path
+from typing import Literal
+
+import msgspec
+from msgspec.structs import replace
+
+from ..core.units import LengthUnit, MassUnit, Units, VolumeUnit
+from ..core.value import Value
+from .places import config_dir
+from .storage import write_atomically
+
+MOST_RECENT = 8
+
+
+class Settings(Value, frozen=True, kw_only=True, omit_defaults=False):
+    """length, mass, volume: the unit of each quantity.  recent: paths, newest first."""
+
+    length: LengthUnit = "in"
+    mass: MassUnit = "lb"
+    volume: VolumeUnit = "gal"
+    theme: Literal["light", "dark"] = "light"
+    recent: tuple[str, ...] = ()
+
+    @property
+    def units(self) -> Units:
+        """The shop's mix of units."""
+        return Units(self.length, self.mass, self.volume)
+
+
+class SettingsStore:
+    """Settings on disk. A file that cannot be read is set aside, not lost, and defaults are used."""
+
+    def __init__(self, folder: Path | None = None) -> None:
+        self.path = (folder or config_dir()) / "settings.json"
+        self.value = self._load()
+
+    def _load(self) -> Settings:
+        try:
+            return msgspec.json.decode(self.path.read_bytes(), type=Settings)
+        except FileNotFoundError:
+            return Settings()
+        except (OSError, msgspec.MsgspecError):
+            if self.path.is_file():
+                self.path.replace(self.path.with_suffix(".json.unreadable"))
+            return Settings()
+
+    def change(self, **fields: object) -> Settings:
+        """Set some fields and write them down; a disk that cannot be written only loses the memory of it."""
+        self.value = replace(self.value, **fields)
+        try:
+            self.path.parent.mkdir(parents=True, exist_ok=True)
+            write_atomically(self.path, msgspec.json.format(msgspec.json.encode(self.value), indent=1))
+        except OSError:
+            pass
+        return self.value
+
+    def opened(self, path: Path) -> None:
+        """Remember a file as the most recent one."""
+        name = str(path.resolve())
+        rest = tuple(p for p in self.value.recent if p != name)
+        self.change(recent=(name, *rest)[:MOST_RECENT])

@@ -1,0 +1,7 @@
+"""Sketches of the kinds: one file each, found by import. See `drawing.sketch`."""
+
+from importlib import import_module
+from pkgutil import iter_modules
+
+for _module in iter_modules(__path__):
+    import_module(f"{__name__}.{_module.name}")

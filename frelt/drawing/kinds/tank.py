@@ -1,0 +1,130 @@
+"""Tanks: shell, ribs, lid and outlet, and the liquid with its surface where it really stands."""
+
+from math import asin, pi
+
+from ...core.item import Item, TankPart
+from ...core.tankshape import ROUND, surface_height
+from ..shapes import Path, arc, comb, ellipse, line, polygon, rect
+from ..sketch import Fills, Sketch, draws, plain, sizes
+
+
+@draws("tank")
+def _tank(item: Item, fills: Fills) -> Sketch:
+    tank = next(iter(item.tanks), None)
+    if tank is None:
+        return plain(item)
+    fill = fills.get(tank.id, 0.0)
+    if tank.shape in ROUND:
+        return _lying(item, tank, fill)
+    return _round(item, tank, fill) if tank.shape == "upright cylinder" else _box(item, tank, fill)
+
+
+def _box(item: Item, tank: TankPart, fill: float) -> Sketch:
+    a, b, h = sizes(item)
+    r = min(a, b) * 0.22
+    lid = min(a, b) * 0.42
+    lid_x = -a + lid * 1.7 if a > 1.6 * b else 0.0
+    lid_y = b - lid * 1.7 if b > 1.6 * a else 0.0
+    plan = [rect("body", -a, -b, a, b, r)]
+    if fill > 0:
+        plan.append(rect(f"liquid.{tank.liquid.tint}", -a, -b, a, b, r))
+    plan += _ribs_plan(a, b)
+    plan += [ellipse("light", lid_x, lid_y, lid), ellipse("detail", lid_x, lid_y, lid * 0.62)]
+    flank = _upright_view(tank, fill, a, h, r, lid_x, lid)
+    end = _upright_view(tank, fill, b, h, r, lid_y, lid)
+    return Sketch(tuple(plan), flank, end)
+
+
+def _ribs_plan(a: float, b: float) -> tuple[Path, ...]:
+    if a >= b:
+        return tuple(line("detail", (a * s, -b * 0.82), (a * s, b * 0.82)) for s in (0.4, 0.7))
+    return tuple(line("detail", (-a * 0.82, b * s), (a * 0.82, b * s)) for s in (-0.4, -0.7))
+
+
+def _round(item: Item, tank: TankPart, fill: float) -> Sketch:
+    a, b, h = sizes(item)
+    lid = min(a, b) * 0.34
+    plan = [ellipse("body", 0, 0, a, b)]
+    if fill > 0:
+        plan.append(ellipse(f"liquid.{tank.liquid.tint}", 0, 0, a, b))
+    plan += [ellipse("detail", 0, 0, a * 0.86, b * 0.86), ellipse("light", 0, 0, lid), ellipse("detail", 0, 0, lid * 0.62)]
+    plan += [rect("dark", a * 0.93, -0.03, a * 1.0, 0.03, 0.01)]
+    return Sketch(
+        tuple(plan),
+        _upright_view(tank, fill, a, h, a * 0.16, 0, lid),
+        _upright_view(tank, fill, b, h, b * 0.16, 0, lid),
+    )
+
+
+def _upright_view(tank: TankPart, fill: float, half: float, h: float, r: float, lid_at: float, lid: float) -> tuple[Path, ...]:
+    shoulder = h - min(0.07 * h + 0.02, 0.09)
+    shell = rect("body", -half, 0, half, shoulder, r)
+    paths = [shell]
+    if fill > 0:
+        level = min(tank.at[2] + surface_height(tank, fill), shoulder)
+        paths += _level(tank.liquid.tint, -half, half, level, shoulder, r)
+    paths += comb("detail", -half * 0.94, shoulder * 0.1, half * 0.94, shoulder * 0.92, 3, upright=False)
+    paths.append(rect("light", lid_at - lid, shoulder, lid_at + lid, h, 0.015))
+    paths.append(rect("dark", half - 0.05, 0.05, half + 0.02, 0.11, 0.01))
+    return tuple(paths)
+
+
+def _level(tint: str, x0: float, x1: float, level: float, top: float, r: float) -> list[Path]:
+    """Liquid in a shell with rounded corners, up to its level."""
+    r = min(r, level / 2) if level < top - r else r
+    inset = 0.0
+    if level > top - r:
+        inset = r - (r * r - max(level - (top - r), 0.0) ** 2) ** 0.5 if level < top else r
+    body = [(x0 + r - r * s, r - r * c) for s, c in ((0.0, 1.0), (0.38, 0.92), (0.71, 0.71), (0.92, 0.38), (1.0, 0.0))]
+    left = [*body, (x0, max(level - (r if inset else 0.0), r)), (x0 + inset, level)]
+    right = [(x1 + x0 - x, y) for x, y in reversed(left)]
+    return [
+        polygon(f"liquid.{tint}", *left, *right),
+        line(f"surface.{tint}", (x0 + inset, level), (x1 - inset, level)),
+    ]
+
+
+def _lying(item: Item, tank: TankPart, fill: float) -> Sketch:
+    a, b, h = sizes(item)
+    tint, z0 = tank.liquid.tint, tank.at[2]
+    ry, rz = tank.width / 2 * 1.02, min(tank.height / 2 * 1.02, (h - z0) / 2)
+    mid = z0 + tank.height / 2
+    lid = min(a, b) * 0.3
+    half = tank.length / 2 * 1.02
+    plan = [rect("body", -half, -ry, half, ry, ry * 0.35)]
+    if fill > 0:
+        plan.append(rect(f"liquid.{tint}", -half, -ry, half, ry, ry * 0.35))
+    plan += [line("detail", (half * s, -ry), (half * s, ry)) for s in (-0.6, 0.6)]
+    plan += [ellipse("light", 0, 0, lid), ellipse("detail", 0, 0, lid * 0.62)]
+    flank = [rect("body", -half, mid - rz, half, mid + rz, rz * 0.4)]
+    end = [ellipse("body", 0, mid, ry, rz)]
+    if fill > 0:
+        level = z0 + surface_height(tank, fill)
+        flank += [_shift(p, mid - rz) for p in _level(tint, -half, half, level - (mid - rz), 2 * rz, rz * 0.4)]
+        end += _segment(tint, mid, ry, rz, level)
+    for s in (-0.6, 0.6):
+        flank.append(rect("dark", half * s - 0.035, 0, half * s + 0.035, mid - rz + 0.05))
+        flank.append(line("detail", (half * s, mid - rz), (half * s, mid + rz)))
+    flank += [
+        rect("light", -lid, mid + rz - 0.01, lid, h, 0.015),
+        rect("dark", half - 0.03, mid - rz + 0.03, half + 0.04, mid - rz + 0.09),
+    ]
+    end.append(polygon("dark", (-ry * 0.75, 0), (ry * 0.75, 0), (ry * 0.5, mid - rz * 0.82), (-ry * 0.5, mid - rz * 0.82)))
+    end += [ellipse("detail", 0, mid, ry * 0.72, rz * 0.72), rect("light", -lid, mid + rz - 0.01, lid, h, 0.015)]
+    return Sketch(tuple(plan), tuple(flank), tuple(end))
+
+
+def _segment(tint: str, mid: float, ry: float, rz: float, level: float) -> list[Path]:
+    """The liquid of a lying tank seen on its end: a segment of the ellipse below its level."""
+    s = max(min((level - mid) / rz, 1.0), -1.0)
+    top = asin(s)
+    under = arc("", 0, mid, ry, rz, -pi - top, top, 28)
+    wide = ry * (1 - s * s) ** 0.5
+    return [
+        Path(f"liquid.{tint}", under.ops + "Z", under.xy),
+        line(f"surface.{tint}", (-wide, level), (wide, level)),
+    ]
+
+
+def _shift(path: Path, up: float) -> Path:
+    return Path(path.role, path.ops, tuple(v + up if i % 2 else v for i, v in enumerate(path.xy)))

@@ -1,0 +1,86 @@
+"""Groups of a drawing on a QPainter."""
+
+from collections.abc import Iterable
+
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QPainter, QPainterPath, QTransform
+
+from ..core.memo import Memo
+from ..drawing.shapes import Group, Path
+from .theme import Theme
+
+Ready = tuple[tuple[str, QPainterPath], ...]
+
+_ready: Memo[Ready] = Memo(8000)
+
+
+def qt_path(path: Path) -> QPainterPath:
+    """A path of a drawing as Qt draws it."""
+    made, xy, i = QPainterPath(), path.xy, 0
+    for op in path.ops:
+        if op == "M":
+            made.moveTo(xy[i], xy[i + 1])
+            i += 2
+        elif op == "L":
+            made.lineTo(xy[i], xy[i + 1])
+            i += 2
+        elif op == "C":
+            made.cubicTo(*xy[i : i + 6])
+            i += 6
+        else:
+            made.closeSubpath()
+    return made
+
+
+def ready(paths: tuple[Path, ...], key: object) -> Ready:
+    """Qt's paths of a group, kept while the group's paths are the same."""
+    return _ready.get(key, (paths,), lambda: tuple((p.role, qt_path(p)) for p in paths))
+
+
+def transform(scale: float, x: float, y: float) -> QTransform:
+    """From metres, second axis up, to pixels; (x, y) is where the origin falls."""
+    return QTransform(scale, 0, 0, -scale, x, y)
+
+
+def paint(
+    painter: QPainter,
+    groups: Iterable[Group],
+    view: QTransform,
+    theme: Theme,
+    key: str,
+    in_hand: frozenset[str] = frozenset(),
+) -> None:
+    """Paint groups through a view. key: names the drawing, so that its paths are kept apart."""
+    base = painter.transform()
+    for n, group in enumerate(groups):
+        held = group.item in in_hand and bool(group.item)
+        painter.setTransform(QTransform(*group.at) * view * base)
+        for role, path in ready(group.paths, (key, group.item or n)):
+            painter.setPen(theme.pen(role, held))
+            painter.setBrush(theme.brush(role))
+            painter.drawPath(path)
+        if held:
+            painter.setPen(theme.pen("body", True))
+            painter.setBrush(Qt.BrushStyle.NoBrush)
+            painter.drawPath(ready(group.paths, (key, group.item))[0][1])
+    painter.setTransform(base)
+
+
+def outline(painter: QPainter, groups: Iterable[Group], view: QTransform, theme: Theme, key: str, role: str) -> None:
+    """Paint only the outlines of groups in one role."""
+    base = painter.transform()
+    painter.setPen(theme.pen(role))
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    for group in groups:
+        painter.setTransform(QTransform(*group.at) * view * base)
+        painter.drawPath(ready(group.paths, (key, group.item))[0][1])
+    painter.setTransform(base)
+
+
+def text(painter: QPainter, at: QPointF, words: str, anchor: str = "start") -> QRectF:
+    """Draw one line with its baseline at a point; returns what it covers."""
+    wide = painter.fontMetrics().horizontalAdvance(words)
+    left = at.x() - {"start": 0.0, "middle": wide / 2, "end": float(wide)}[anchor]
+    painter.drawText(QPointF(left, at.y()), words)
+    ascent = painter.fontMetrics().ascent()
+    return QRectF(left, at.y() - ascent, wide, painter.fontMetrics().height())
