@@ -5,6 +5,7 @@ from collections.abc import Callable, Iterable
 from msgspec.structs import replace
 
 from .carrier import Deck
+from .figure import Figure, Rating
 from .frames import standing_on
 from .item import Item, Placement
 from .rig import Rig
@@ -164,3 +165,26 @@ def on_deck(item: Item, deck: Deck) -> Item:
     u = sum(p[0] for p in deck.outline) / len(deck.outline)
     v = sum(p[1] for p in deck.outline) / len(deck.outline)
     return replace(item, place=Placement(deck=deck.id, u=u, v=v))
+
+
+def set_rating(rig: Rig, field: str, rating: Rating) -> Rig:
+    """The rig with a rating set by the field a limit names, such as `axles[0].rating`.
+
+    Raises KeyError for a field that is no rating.
+    """
+    trailer = rig.trailer
+    part, _, name = field.partition(".")
+    if trailer is None:
+        raise KeyError(field)
+    if part == "ratings":
+        return replace(rig, trailer=replace(trailer, ratings=replace(trailer.ratings, **{name: rating})))
+    if not part.startswith("axles["):
+        raise KeyError(field)
+    number = int(part.removeprefix("axles[").removesuffix("]"))
+    axle = trailer.axles[number]
+    if name == "tires.rating":
+        axle = replace(axle, tires=replace(axle.tires, rating=rating))
+    else:
+        axle = replace(axle, **{name: rating})
+    axles = tuple(axle if i == number else a for i, a in enumerate(trailer.axles))
+    return replace(rig, trailer=replace(trailer, axles=axles))

@@ -1,0 +1,105 @@
+"""What a tape would read from an item: to what faces it on each side, and how to make a reading come true."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from .edit import move
+from .frames import standing_on
+from .rig import Rig
+from .safe_floor import in_the_way
+from .solids import TOUCH, Solid, same_height, solids
+from .solve import Solved
+
+Side = Literal["front", "back", "right", "left"]
+OUT: dict[Side, tuple[int, int]] = {"front": (0, -1), "back": (0, 1), "right": (1, 1), "left": (1, -1)}
+
+
+@dataclass(frozen=True, slots=True)
+class Facing:
+    """The clear distance [m] from one side of an item to what faces it.
+
+    to: an item's id, or empty for the deck's edge.  start, end: the ends of the tape in plan [m].
+    """
+
+    side: Side
+    distance: float
+    to: str
+    start: tuple[float, float]
+    end: tuple[float, float]
+
+
+def deck_bounds(solved: Solved, deck_id: str) -> tuple[float, float, float, float]:
+    """x0, y0, x1, y1 of a deck in its carrier's plan [m]."""
+    deck = next(d for d in solved.rig.decks if d.id == deck_id)
+    frame = solved.frames.decks[deck_id]
+    points = [frame.point((u, v, 0.0)) for u, v in deck.outline]
+    xs, ys = [p[0] for p in points], [p[1] for p in points]
+    return min(xs), min(ys), max(xs), max(ys)
+
+
+def facings(solved: Solved, item_id: str) -> tuple[Facing, ...]:
+    """The nearest thing on each of the four sides, at the item's height, else the deck's edge."""
+    room = solids(solved.rig, solved.frames)
+    own = room[item_id]
+    moving = frozenset(i.id for i in standing_on(solved.rig, item_id))
+    others = [s for s in in_the_way(solved.rig, room, moving) if same_height(own, s)]
+    edge = deck_bounds(solved, solved.rig.item(item_id).place.deck)
+    return tuple(_facing(side, own, others, edge) for side in OUT)
+
+
+def _facing(side: Side, own: Solid, others: list[Solid], edge: tuple[float, float, float, float]) -> Facing:
+    axis, sign = OUT[side]
+    mine = (own.x0, own.y0, own.x1, own.y1)
+    face = mine[axis + 2] if sign > 0 else mine[axis]
+    best, to = (edge[axis + 2] if sign > 0 else edge[axis]), ""
+    across = (own.y0, own.y1) if axis == 0 else (own.x0, own.x1)
+    at = sum(across) / 2
+    for other in others:
+        box = (other.x0, other.y0, other.x1, other.y1)
+        span = (other.y0, other.y1) if axis == 0 else (other.x0, other.x1)
+        near = box[axis] if sign > 0 else box[axis + 2]
+        if span[0] >= across[1] - TOUCH or span[1] <= across[0] + TOUCH or (near - face) * sign < -TOUCH:
+            continue
+        if (near - best) * sign < 0:
+            best, to = near, other.item
+            at = (max(span[0], across[0]) + min(span[1], across[1])) / 2
+    start, end = ((face, at), (best, at)) if axis == 0 else ((at, face), (at, best))
+    return Facing(side, (best - face) * sign, to, start, end)
+
+
+def with_distance(solved: Solved, item_id: str, facing: Facing, distance: float) -> Rig:
+    """The rig with the item moved so that one of its distances reads as asked [m]."""
+    axis, sign = OUT[facing.side]
+    shift = (facing.distance - distance) * sign
+    return moved_in_plan(solved, item_id, shift if axis == 0 else 0.0, shift if axis == 1 else 0.0)
+
+
+def moved_in_plan(solved: Solved, item_id: str, dx: float, dy: float) -> Rig:
+    """The rig with an item on a level deck shifted in the carrier's plan [m]."""
+    turn = solved.frames.decks[solved.rig.item(item_id).place.deck].turn
+    return move(solved.rig, item_id, turn[0][0] * dx + turn[1][0] * dy, turn[0][1] * dx + turn[1][1] * dy)
+
+
+def snapped(solved: Solved, own: Solid, dx: float, dy: float, reach: float, ignore: frozenset[str]) -> tuple[float, float]:
+    """A shift in plan drawn to walls, the centre line and neighbours' edges within reach [m].
+
+    own: the item's room before the shift.  ignore: what moves along.
+    """
+    room = solids(solved.rig, solved.frames)
+    edge = deck_bounds(solved, solved.rig.item(own.item).place.deck)
+    others = [s for i, s in room.items() if i not in ignore and same_height(own, s)]
+    xs = [edge[0] - own.x0, edge[2] - own.x1]
+    ys = [edge[1] - own.y0, edge[3] - own.y1, -(own.y0 + own.y1) / 2]
+    for o in others:
+        if o.y0 - reach < own.y1 + dy and o.y1 + reach > own.y0 + dy:
+            xs += [o.x0 - own.x1, o.x1 - own.x0]
+        if o.x0 - reach < own.x1 + dx and o.x1 + reach > own.x0 + dx:
+            ys += [o.y0 - own.y1, o.y1 - own.y0]
+        xs += [o.x0 - own.x0, o.x1 - own.x1]
+        ys += [o.y0 - own.y0, o.y1 - own.y1]
+    return _nearest(xs, dx, reach), _nearest(ys, dy, reach)
+
+
+def _nearest(marks: list[float], value: float, reach: float) -> float:
+    best = min(marks, key=lambda m: abs(m - value))
+    return best if abs(best - value) <= reach else value

@@ -1,0 +1,1 @@
+"""Widgets and gestures; every number is asked of the core."""

@@ -1,0 +1,67 @@
+"""The one list of actions: menus, keys and the window of shortcuts are all read from it.
+
+run: the name of a method of the window. Keys that belong to a widget alone (arrows on the bench or
+on the tubes) are listed too, without a method, so that the window of shortcuts tells all.
+"""
+
+from dataclasses import dataclass
+
+
+@dataclass(frozen=True, slots=True)
+class Action:
+    """An action. keys: as Qt writes them, several separated by a bar; empty for none."""
+
+    id: str
+    text: str
+    menu: str
+    keys: str = ""
+    run: str = ""
+
+
+ACTIONS: tuple[Action, ...] = (
+    Action("new", "New document", "Rig", "Ctrl+N", "new_document"),
+    Action("open", "Open …", "Rig", "Ctrl+O", "open_file"),
+    Action("recent", "Open recent", "Rig", "", "recent_menu"),
+    Action("demo", "Look at the demo shop", "Rig", "", "demo_menu"),
+    Action("save", "Save", "Rig", "Ctrl+S", "save"),
+    Action("save-as", "Save as …", "Rig", "Ctrl+Shift+S", "save_as"),
+    Action("sheet", "Load sheet as PDF …", "Rig", "Ctrl+P", "write_sheet"),
+    Action("quit", "Quit", "Rig", "Ctrl+Q", "close"),
+    Action("undo", "Undo", "Edit", "Ctrl+Z", "undo"),
+    Action("redo", "Redo", "Edit", "Ctrl+Shift+Z|Ctrl+Y", "redo"),
+    Action("add", "Add from the catalog", "Edit", "Ctrl+A", "focus_catalog"),
+    Action("turn", "Turn by a quarter", "Edit", "R", "turn"),
+    Action("turn-back", "Turn back by a quarter", "Edit", "Shift+R", "turn_back"),
+    Action("duplicate", "Duplicate", "Edit", "Ctrl+D", "duplicate"),
+    Action("delete", "Remove from the rig", "Edit", "Delete|Backspace", "delete"),
+    Action("lock", "Lock or unlock in place", "Edit", "L", "lock"),
+    Action("fix-1", "Apply the first fix", "Edit", "Ctrl+1", "fix_1"),
+    Action("fix-2", "Apply the second fix", "Edit", "Ctrl+2", "fix_2"),
+    Action("fix-3", "Apply the third fix", "Edit", "Ctrl+3", "fix_3"),
+    Action("next", "Take the next item", "Look", "Tab", "next_item"),
+    Action("previous", "Take the item before", "Look", "Shift+Tab", "previous_item"),
+    Action("table", "Every check", "Look", "F2", "show_table"),
+    Action("zoom-in", "Closer", "Look", "Ctrl++|Ctrl+=", "zoom_in"),
+    Action("zoom-out", "Farther", "Look", "Ctrl+-", "zoom_out"),
+    Action("zoom-all", "Whole rig", "Look", "Ctrl+0", "zoom_all"),
+    Action("state-next", "Next state", "Look", "Ctrl+Right", "next_state"),
+    Action("state-before", "State before", "Look", "Ctrl+Left", "previous_state"),
+    Action("state-worst", "Worst of all", "Look", "Ctrl+Down", "worst_state"),
+    Action("step-next", "Next step of the path", "Look", "Ctrl+PgDown", "next_step"),
+    Action("step-before", "Step before", "Look", "Ctrl+PgUp", "previous_step"),
+    Action("bench", "To the bench", "Look", "F6", "focus_bench"),
+    Action("dark", "Light or dark", "Units and look", "Ctrl+L", "toggle_theme"),
+    Action("units", "All US or all metric", "Units and look", "Ctrl+U", "toggle_units"),
+    Action("unit-length", "Lengths in", "Units and look", "", "length_menu"),
+    Action("unit-mass", "Weights in", "Units and look", "", "mass_menu"),
+    Action("unit-volume", "Volumes in", "Units and look", "", "volume_menu"),
+    Action("shortcuts", "Keys", "Help", "F1", "show_keys"),
+    Action("about", "About Frelt", "Help", "", "show_about"),
+    Action("nudge", "Nudge the item in hand by 1/8 in or 1 mm; with Shift by ten", "On the bench", "Arrow keys"),
+    Action("free", "Drag without snapping", "On the bench", "Alt while dragging"),
+    Action("zoom", "Zoom; drag beside an item, or with the middle button, to pan", "On the bench", "Wheel"),
+    Action("drop", "Put the item down; give up a drag", "On the bench", "Esc"),
+    Action("tube-fill", "Change the fill shown; left and right choose the tank", "On the sight tubes", "Up, Down"),
+    Action("tube-top", "Change the top of the range", "On the sight tubes", "Shift+Up, Shift+Down"),
+    Action("tube-bottom", "Change the bottom of the range", "On the sight tubes", "Ctrl+Up, Ctrl+Down"),
+)

@@ -1,0 +1,72 @@
+"""Small marks that several widgets paint alike: status marks, texts in steps, bars."""
+
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen
+
+from ..core.check import Status
+from ..paint.fonts import font
+from ..paint.painter import text
+from ..paint.theme import Theme
+
+STATUS_COLOR: dict[str, str] = {"over": "over", "tight": "tight", "ok": "ok", "unknown": "unknown"}
+STATUS_FILL: dict[str, str] = {"over": "over_fill", "tight": "tight_fill", "ok": "steel", "unknown": "sheet"}
+STATUS_WORD: dict[str, str] = {"over": "over", "tight": "tight", "ok": "within", "unknown": "unknown"}
+
+
+def mark(p: QPainter, status: Status | str, at: QPointF, size: float, theme: Theme) -> None:
+    """A status by shape and color: filled triangle, open diamond, tick, dashed square."""
+    color = theme.color(STATUS_COLOR[status])
+    r = size / 2
+    p.save()
+    p.setRenderHint(QPainter.RenderHint.Antialiasing)
+    path = QPainterPath()
+    if status == "over":
+        path.moveTo(at.x(), at.y() - r)
+        path.lineTo(at.x() + r * 1.1, at.y() + r * 0.9)
+        path.lineTo(at.x() - r * 1.1, at.y() + r * 0.9)
+        path.closeSubpath()
+        p.fillPath(path, color)
+        p.setPen(QPen(theme.color("sheet"), max(size / 9, 1.4)))
+        p.drawLine(QPointF(at.x(), at.y() - r * 0.35), QPointF(at.x(), at.y() + r * 0.25))
+        p.drawPoint(QPointF(at.x(), at.y() + r * 0.6))
+    elif status == "tight":
+        path.moveTo(at.x(), at.y() - r)
+        path.lineTo(at.x() + r, at.y())
+        path.lineTo(at.x(), at.y() + r)
+        path.lineTo(at.x() - r, at.y())
+        path.closeSubpath()
+        p.setPen(QPen(color, max(size / 8, 1.8)))
+        p.drawPath(path)
+    elif status == "ok":
+        pen = QPen(color, max(size / 7, 2.0))
+        pen.setCapStyle(Qt.PenCapStyle.RoundCap)
+        p.setPen(pen)
+        p.drawPolyline([QPointF(at.x() - r * 0.9, at.y()), QPointF(at.x() - r * 0.25, at.y() + r * 0.65), QPointF(at.x() + r, at.y() - r * 0.7)])
+    else:
+        pen = QPen(color, 1.6)
+        pen.setDashPattern([2.2, 1.6])
+        p.setPen(pen)
+        p.drawRect(QRectF(at.x() - r * 0.85, at.y() - r * 0.85, r * 1.7, r * 1.7))
+    p.restore()
+
+
+def write(
+    p: QPainter,
+    x: float,
+    y: float,
+    words: str,
+    color: QColor,
+    step: str = "text",
+    weight: int = 400,
+    condensed: bool = False,
+    anchor: str = "start",
+) -> QRectF:
+    """One line of text with its baseline at (x, y); returns what it covers."""
+    p.setFont(font(step, weight, condensed))
+    p.setPen(color)
+    return text(p, QPointF(x, y), words, anchor)
+
+
+def caption(p: QPainter, x: float, y: float, words: str, theme: Theme) -> QRectF:
+    """A quiet heading in capitals."""
+    return write(p, x, y, words.upper(), theme.color("soft"), "small", 600, True)

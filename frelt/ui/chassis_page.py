@@ -1,0 +1,251 @@
+"""The chassis: every length, empty weight and plate typed, while the drawing shows which one is meant."""
+
+from collections.abc import Callable
+
+from msgspec.structs import replace
+from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QVBoxLayout, QWidget
+
+from ..core.carrier import Deck, Trailer, TrailerEmpty
+from ..core.check import KINDS
+from ..core.edit import set_rating
+from ..core.figure import Figure, Rating, plate, rated
+from ..core.rig import Rig, RuleSet
+from ..core.value import FreltError
+from .desk import Desk
+from .fields import FigureField, column, heading, prose
+
+PLATES = (
+    ("ratings.gross", "Gross rating (GVWR)", "gross"),
+    ("ratings.coupler_gross", "Coupler, trailer weight", "coupler"),
+    ("ratings.coupler_tongue", "Coupler, tongue weight", "coupler"),
+)
+
+
+def rating_at(trailer: Trailer, field: str) -> Rating:
+    """The rating a field names."""
+    part, _, name = field.partition(".")
+    if part == "ratings":
+        found: Rating = getattr(trailer.ratings, name)
+        return found
+    axle = trailer.axles[int(part.removeprefix("axles[").removesuffix("]"))]
+    return axle.tires.rating if name == "tires.rating" else axle.rating
+
+
+class ChassisPage(QWidget):
+    """Fields of the trailer on the bench, made anew when its number of axles changes."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self._box = QVBoxLayout(self)
+        self._box.setSpacing(6)
+        self._content: QWidget | None = None
+        self._made_for: tuple[str, int] | None = None
+        self._fields: list[tuple[FigureField, Callable[[Trailer], float | None], str]] = []
+        desk.changed.connect(self.refresh)
+        desk.looks_changed.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Show the trailer as it stands."""
+        rig = self.desk.session.rig
+        trailer = rig.trailer if rig is not None else None
+        key = (trailer.id, len(trailer.axles)) if trailer is not None else None
+        if key != self._made_for or self._content is None:
+            self._rebuild(trailer)
+            self._made_for = key
+        if rig is not None and trailer is not None:
+            for field, value, hint in self._fields:
+                field.show_value(value(trailer), hint)
+            self._show_rules(rig.rules)
+            self.axles.setCurrentIndex(len(trailer.axles) - 1)
+
+    def _rebuild(self, trailer: Trailer | None) -> None:
+        if self._content is not None:
+            self._box.removeWidget(self._content)
+            self._content.deleteLater()
+        self._fields = []
+        self._content = QWidget()
+        if trailer is None:
+            layout = column(heading("Chassis"), prose("No trailer yet. Take a class under Job, then tape it and read its plates here."))
+            layout.addStretch(1)
+        else:
+            layout = self._trailer_fields(trailer)
+        self._content.setLayout(layout)
+        self._box.addWidget(self._content, 1)
+
+    def _trailer_fields(self, trailer: Trailer) -> QVBoxLayout:
+        self.axles = QComboBox()
+        self.axles.setAccessibleName("Axles")
+        for n, words in ((1, "One axle"), (2, "Two axles that share"), (3, "Three axles that share")):
+            self.axles.addItem(words, n)
+        self.axles.activated.connect(self._set_axles)
+        widgets: list[QWidget] = [heading("Tape it"), self.axles]
+        widgets += [
+            self._length("Deck length", "length", _deck_length, _set_deck_length, 0.5, 20),
+            self._length("Deck width", "width", _deck_width, _set_deck_width, 0.5, 3.5),
+            self._length("Deck height", "height", lambda t: t.main_deck.origin[2], _set_deck_height, 0.1, 2),
+            self._length("Coupler to deck", "coupler", lambda t: -t.coupler_x, lambda t, v: replace(t, coupler_x=-v), 0.0, 8),
+            self._length("Coupler height", "coupler height", lambda t: t.coupler_z, lambda t, v: replace(t, coupler_z=v), 0.1, 2),
+        ]
+        for n, axle in enumerate(trailer.axles):
+            words = f"Front edge to {axle.name.lower()}"
+            widgets.append(self._length(words, f"axle:{n}", lambda t, i=n: t.axles[i].x, lambda t, v, i=n: _set_axle_x(t, i, v), 0.1, 20))
+        widgets.append(self._length("Track, wheel to wheel", "track", lambda t: t.axles[0].track, _set_track, 0.5, 3))
+        widgets += [heading("Weigh it, empty")]
+        widgets.append(self._weight("On the coupler", "tongue"))
+        widgets.append(self._weight("On the axles", "axles"))
+        self.empty_note = QLabel("Scale figures, with nothing aboard.")
+        self.empty_note.setObjectName("quiet")
+        self.empty_note.setWordWrap(True)
+        widgets.append(self.empty_note)
+        widgets.append(heading("Read its plates"))
+        for field, words, kind in PLATES:
+            widgets.append(self._plate(words, field, kind))
+        for n, axle in enumerate(trailer.axles):
+            widgets.append(self._plate(f"{axle.name} (GAWR)", f"axles[{n}].rating", "axle"))
+        for n, axle in enumerate(trailer.axles):
+            widgets.append(self._plate(f"{axle.name}, each tire", f"axles[{n}].tires.rating", "tire"))
+        if len(trailer.axles) > 1:
+            same = QPushButton("All axles like the first")
+            same.setObjectName("link")
+            same.clicked.connect(self._all_alike)
+            widgets.append(same)
+        widgets.append(heading("Your shop's rules"))
+        self._rules = {
+            "low": self._rule("Tongue share, at least", lambda r, v: replace(r, tongue_ball=(v, max(v, r.tongue_ball[1])))),
+            "high": self._rule("Tongue share, at most", lambda r, v: replace(r, tongue_ball=(min(v, r.tongue_ball[0]), v))),
+            "side": self._rule("Left to right, within", lambda r, v: replace(r, side_difference=v)),
+            "reserve": self._rule("Reserve below a limit", lambda r, v: replace(r, reserve=v)),
+        }
+        widgets += self._rules.values()
+        self.rules_source = prose("")
+        widgets.append(self.rules_source)
+        layout = column(*widgets)
+        layout.addStretch(1)
+        return layout
+
+    def _field(self, label: str, quantity: str, asked: str, value: Callable[[Trailer], float | None], put: Callable[[float | None], None], hint: str = "", **limits: float | bool) -> FigureField:
+        field = FigureField(label, quantity, lambda: self.desk.units, put, name=f"chassis-{asked or label}", **limits)
+        field.focused.connect(lambda on: self.desk.asked.emit(asked if on else ""))
+        self._fields.append((field, value, hint))
+        return field
+
+    def _length(self, label: str, asked: str, value: Callable[[Trailer], float], put: Callable[[Trailer, float], Trailer], low: float, high: float) -> FigureField:
+        def typed(v: float | None) -> None:
+            if v is not None:
+                self._change(lambda t: put(t, v), label.lower())
+
+        return self._field(label, "length", asked, value, typed, low=low, high=high)
+
+    def _weight(self, label: str, name: str) -> FigureField:
+        def value(t: Trailer) -> float | None:
+            return getattr(t.empty, name).value if t.empty is not None else None
+
+        def typed(v: float | None) -> None:
+            if v is None:
+                self._change(lambda t: replace(t, empty=None), "empty weights unknown")
+                return
+            figure = Figure(value=v, source="weighed", plus_minus=max(v * 0.02, 5.0), origin="scale")
+
+            def put(t: Trailer) -> Trailer:
+                old = t.empty or TrailerEmpty(tongue=Figure(value=0.0), axles=Figure(value=0.0))
+                return replace(t, empty=replace(old, **{name: figure}))
+
+            self._change(put, f"empty weight {label.lower()}")
+
+        return self._field(label, "mass", name, value, typed, "unknown", high=20_000, may_be_empty=True)
+
+    def _plate(self, label: str, field: str, kind: str) -> FigureField:
+        def typed(v: float | None) -> None:
+            self.desk.edit(lambda r: set_rating(r, field, None if v is None else plate(v)), f"plate: {label.lower()}")
+
+        made = self._field(label, "mass", "", lambda t: rated(rating_at(t, field)), typed, "unknown", high=50_000, may_be_empty=True)
+        made.setToolTip(f"Where to look: {KINDS[kind].plate}.")
+        return made
+
+    def _rule(self, label: str, put: Callable[[RuleSet, float], RuleSet]) -> FigureField:
+        def typed(v: float | None) -> None:
+            if v is not None:
+                own = "set by the shop"
+                self.desk.edit(lambda r: replace(r, rules=replace(put(r.rules, v), id="own", source=own)), f"rule: {label.lower()}")
+
+        return FigureField(label, "share", lambda: self.desk.units, typed, high=0.5, name=f"rule-{label}")
+
+    def _show_rules(self, rules: RuleSet) -> None:
+        shown = {"low": rules.tongue_ball[0], "high": rules.tongue_ball[1], "side": rules.side_difference, "reserve": rules.reserve}
+        for name, value in shown.items():
+            self._rules[name].show_value(value)
+        self.rules_source.setText(f"{rules.name}: {rules.source}.")
+
+    def _change(self, make: Callable[[Trailer], Trailer], words: str) -> None:
+        def edit(rig: Rig) -> Rig:
+            assert rig.trailer is not None
+            return replace(rig, trailer=make(rig.trailer))
+
+        if not self.desk.edit(edit, words):
+            raise FreltError("that cannot be: the coupler must lie ahead of the axles")
+
+    def _set_axles(self) -> None:
+        count = self.axles.currentData()
+        self._change(lambda t: _with_axles(t, count), "number of axles")
+
+    def _all_alike(self) -> None:
+        def put(t: Trailer) -> Trailer:
+            first = t.axles[0]
+            return replace(t, axles=tuple(replace(a, rating=first.rating, tires=first.tires) for a in t.axles))
+
+        self._change(put, "all axles like the first")
+
+
+def _main(t: Trailer, **fields: object) -> Trailer:
+    return replace(t, decks=(replace(t.main_deck, **fields), *t.decks[1:]))
+
+
+def _box(deck: Deck) -> tuple[float, float]:
+    us, vs = [p[0] for p in deck.outline], [p[1] for p in deck.outline]
+    return max(us) - min(us), max(vs) - min(vs)
+
+
+def _deck_length(t: Trailer) -> float:
+    return _box(t.main_deck)[0]
+
+
+def _deck_width(t: Trailer) -> float:
+    return _box(t.main_deck)[1]
+
+
+def _set_deck_length(t: Trailer, v: float) -> Trailer:
+    k = v / _deck_length(t)
+    return _main(t, outline=tuple((a * k, b) for a, b in t.main_deck.outline))
+
+
+def _set_deck_width(t: Trailer, v: float) -> Trailer:
+    k = v / _deck_width(t)
+    return _main(t, outline=tuple((a, b * k) for a, b in t.main_deck.outline))
+
+
+def _set_deck_height(t: Trailer, v: float) -> Trailer:
+    x, y, _ = t.main_deck.origin
+    return _main(t, origin=(x, y, v))
+
+
+def _set_axle_x(t: Trailer, n: int, v: float) -> Trailer:
+    return replace(t, axles=tuple(replace(a, x=v) if i == n else a for i, a in enumerate(t.axles)))
+
+
+def _set_track(t: Trailer, v: float) -> Trailer:
+    return replace(t, axles=tuple(replace(a, track=v) for a in t.axles))
+
+
+def _with_axles(t: Trailer, count: int) -> Trailer:
+    """The trailer with one to three axles about the same middle, the new ones like the first."""
+    first, mid = t.axles[0], t.axle_x
+    gap = t.axles[1].x - t.axles[0].x if len(t.axles) > 1 else 0.86
+    axles = []
+    for n in range(count):
+        known = t.axles[n] if n < len(t.axles) else None
+        name = f"Axle {n + 1}" if count > 1 else "Axle"
+        new_id = known.id if known is not None else f"{first.id}-{n + 1}"
+        axles.append(replace(known or first, id=new_id, name=name, x=mid + (n - (count - 1) / 2) * gap))
+    return replace(t, axles=tuple(axles))

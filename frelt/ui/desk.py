@@ -1,0 +1,212 @@
+"""What is on the desk: the session, what is in hand, the state shown, units and theme, with signals."""
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import QObject, QTimer, pyqtSignal
+
+from ..app.session import Session
+from ..app.settings import SettingsStore
+from ..core.check import Check
+from ..core.fix import Fix, fixes
+from ..core.rig import Rig
+from ..core.safe_floor import SafeFloor, safe_floor
+from ..core.solve import Solved, solve
+from ..core.state import State
+from ..core.units import Units
+from ..core.value import FreltError
+from ..core.verdict import speaking
+from ..paint.theme import THEMES, Theme
+
+WORST = "worst"
+STEPS = (
+    "Job",
+    "Chassis",
+    "Big things",
+    "Small things",
+    "Liquids, road",
+    "Plumbing",
+    "Wiring",
+    "Tie-down",
+    "Scale",
+    "Hand-over",
+)
+
+
+class Desk(QObject):
+    """Everything the widgets share. `solved` is what they show: the drag in progress, or the document."""
+
+    changed = pyqtSignal()  # the rig, or a drag in progress
+    hand_changed = pyqtSignal()
+    state_changed = pyqtSignal()
+    step_changed = pyqtSignal()
+    looks_changed = pyqtSignal()  # units or theme
+    fixes_ready = pyqtSignal()
+    said = pyqtSignal(str)  # a line for the message bar
+    asked = pyqtSignal(str)  # the dimension a field is about, to be drawn
+
+    def __init__(self, session: Session, settings: SettingsStore) -> None:
+        super().__init__()
+        self.session, self.settings = session, settings
+        self.in_hand = ""
+        self.state_id = WORST
+        self.step = 2
+        self._trial: Solved | None = None
+        self._floor: tuple[Solved, str, SafeFloor] | None = None
+        self.fixes: tuple[Fix, ...] = ()
+        self._fixes_for: Solved | None = None
+        self._idle = QTimer(self, singleShot=True, interval=60)
+        self._idle.timeout.connect(self._find_fixes)
+        self._safe = QTimer(self, singleShot=True, interval=1500)
+        self._safe.timeout.connect(session.keep_safe)
+        session.listen(self._session_changed)
+        self._idle.start()
+
+    # what is shown
+
+    @property
+    def units(self) -> Units:
+        return self.settings.value.units
+
+    @property
+    def theme(self) -> Theme:
+        return THEMES[self.settings.value.theme]
+
+    @property
+    def rig(self) -> Rig | None:
+        solved = self.solved
+        return solved.rig if solved is not None else None
+
+    @property
+    def solved(self) -> Solved | None:
+        return self._trial or self.session.solved
+
+    @property
+    def dragging(self) -> bool:
+        return self._trial is not None
+
+    @property
+    def state(self) -> State | None:
+        """The state drawn: the one chosen, or that of the worst check."""
+        solved = self.solved
+        if solved is None or not solved.rig.states:
+            return None
+        wanted = self.state_id
+        if wanted == WORST:
+            said = speaking(solved)
+            wanted = said.state if said is not None and said.state else solved.rig.states[0].id
+        return next((s for s in solved.rig.states if s.id == wanted), solved.rig.states[0])
+
+    def worst_check(self) -> Check | None:
+        """The check spoken of: the rig's worst, or the chosen state's."""
+        solved = self.solved
+        if solved is None:
+            return None
+        if self.state_id != WORST and solved.by_state.get(self.state_id):
+            return solved.by_state[self.state_id][0]
+        return speaking(solved)
+
+    def floor(self) -> SafeFloor | None:
+        """The safe floor of the item in hand. It does not depend on where the item stands, so a drag keeps it."""
+        base = self.session.solved
+        if base is None or not self.in_hand:
+            return None
+        if self._floor is None or self._floor[0] is not base or self._floor[1] != self.in_hand:
+            self._floor = (base, self.in_hand, safe_floor(base, self.in_hand))
+        return self._floor[2]
+
+    # edits
+
+    def edit(self, make: Callable[[Rig], Rig], words: str, merge: str = "") -> bool:
+        """Change the rig on the bench, undoably; says why where that cannot be done."""
+        self._trial = None
+        rig = self.session.rig
+        if rig is None:
+            return False
+        try:
+            self.session.edit(make(rig), words, merge)
+        except (FreltError, KeyError) as err:
+            self.said.emit(f"{str(err)[:1].upper()}{str(err)[1:]}.")
+            self.changed.emit()
+            return False
+        return True
+
+    def attempt(self, rig: Rig) -> None:
+        """Show a rig without keeping it: a step of a drag."""
+        self._trial = solve(rig)
+        self.changed.emit()
+
+    def settle(self, words: str) -> None:
+        """Keep what the drag came to, as one step of undo."""
+        trial, self._trial = self._trial, None
+        if trial is not None:
+            self.edit(lambda _: trial.rig, words)
+
+    def abandon(self) -> None:
+        """Let a drag go back to where it began."""
+        if self._trial is not None:
+            self._trial = None
+            self.changed.emit()
+
+    def undo(self) -> None:
+        self.abandon()
+        words = self.session.undo()
+        self.said.emit(f"Undone: {words}." if words else "Nothing to undo.")
+
+    def redo(self) -> None:
+        words = self.session.redo()
+        self.said.emit(f"Redone: {words}." if words else "Nothing to redo.")
+
+    # choices
+
+    def take(self, item_id: str) -> None:
+        """Take an item in hand, or put down what is there."""
+        if item_id != self.in_hand:
+            self.in_hand = item_id
+            if item_id and self.step not in (2, 3):
+                self.go(2)
+            self.hand_changed.emit()
+
+    def show_state(self, state_id: str) -> None:
+        self.state_id = state_id
+        self.state_changed.emit()
+
+    def go(self, step: int) -> None:
+        self.step = step
+        self.step_changed.emit()
+
+    def set_looks(self, **fields: object) -> None:
+        """Change units or theme, for good."""
+        self.settings.change(**fields)
+        self.looks_changed.emit()
+        self._idle.start()
+
+    # upkeep
+
+    def _session_changed(self) -> None:
+        self._trial = None
+        rig = self.session.rig
+        if rig is None or not any(i.id == self.in_hand for i in rig.items):
+            had, self.in_hand = self.in_hand, ""
+            if had:
+                self.hand_changed.emit()
+        if rig is None or (self.state_id != WORST and not any(s.id == self.state_id for s in rig.states)):
+            self.state_id = WORST
+        self.fixes = ()
+        self.changed.emit()
+        self._idle.start()
+        self._safe.start()
+
+    def _find_fixes(self) -> None:
+        solved = self.session.solved
+        if self._trial is not None:
+            return
+        check = speaking(solved) if solved is not None else None
+        self.fixes = fixes(solved, check, self.units) if solved is not None and check is not None else ()
+        self._fixes_for = solved
+        self.fixes_ready.emit()
+
+    def apply(self, fix: Fix) -> None:
+        """Apply a fix, if the rig is still the one it was found for."""
+        if self.session.solved is self._fixes_for and fix in self.fixes:
+            self.edit(lambda _: fix.rig, fix.words)
+            self.said.emit(f"Done: {fix.words}. Ctrl+Z takes it back.")

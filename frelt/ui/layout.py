@@ -1,0 +1,93 @@
+"""Where things stand on the bench: three drawings to one scale, the tape between, the posts below."""
+
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QPointF, QRectF
+from PyQt6.QtGui import QTransform
+
+from ..drawing.views import Scene, View
+from ..paint.painter import transform
+
+MARGIN = 16.0
+CAPTION = 22.0
+TAPE = 22.0
+GAP = 10.0
+POSTS = 118.0
+LIMITS = 236.0
+GROUND = 14.0
+
+
+@dataclass(frozen=True, slots=True)
+class Zoom:
+    """How the drawings are looked at: factor 1 fits; x, y, z are the shift of the middle [m]."""
+
+    factor: float = 1.0
+    x: float = 0.0
+    y: float = 0.0
+    z: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Layout:
+    """Areas in pixels and the scale they share [px/m]."""
+
+    scale: float
+    plan: QRectF
+    tape: QRectF
+    side: QRectF
+    rear: QRectF
+    limits: QRectF
+    posts: QRectF
+    origins: dict[View, QPointF]
+
+    def area(self, view: View) -> QRectF:
+        """The area of a drawing."""
+        return {"plan": self.plan, "side": self.side, "rear": self.rear}[view]
+
+    def view(self, view: View) -> QTransform:
+        """Metres to pixels for a drawing."""
+        at = self.origins[view]
+        return transform(self.scale, at.x(), at.y())
+
+    def to_px(self, view: View, x: float, y: float) -> QPointF:
+        """A point of a drawing [m] in pixels."""
+        at = self.origins[view]
+        return QPointF(at.x() + x * self.scale, at.y() - y * self.scale)
+
+    def to_m(self, view: View, at: QPointF) -> tuple[float, float]:
+        """A pixel in metres of a drawing."""
+        o = self.origins[view]
+        return (at.x() - o.x()) / self.scale, (o.y() - at.y()) / self.scale
+
+
+def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom) -> Layout:
+    """The largest scale at which plan, side and rear fit, then zoomed and shifted about the middle."""
+    px0, py0, px1, py1 = scenes["plan"].extent
+    rx0, _, rx1, top = scenes["rear"].extent
+    right = LIMITS if width > 760 else 0.0
+    wide = width - right - 3 * MARGIN
+    fixed = 2 * CAPTION + TAPE + 3 * GAP + POSTS + GROUND + 8
+    tall = height - fixed
+    fit = min(wide / (px1 - px0), tall / ((py1 - py0) + top + 0.12), (right - 10) / (rx1 - rx0) if right else 1e9)
+    fit = max(fit, 8.0)
+    plan_tall = (py1 - py0) * fit
+    side_tall = tall - plan_tall
+    y = CAPTION + 6
+    plan = QRectF(MARGIN, y, wide, plan_tall)
+    tape = QRectF(MARGIN, plan.bottom() + GAP, wide, TAPE)
+    side = QRectF(MARGIN, tape.bottom() + GAP + CAPTION - 6, wide, side_tall + GROUND)
+    posts = QRectF(MARGIN, height - POSTS, width - 2 * MARGIN, POSTS)
+    column = width - right - MARGIN / 2
+    limits = QRectF(column, 8, right - MARGIN / 2, tape.bottom() - 8)
+    rear = QRectF(column, side.top(), right - MARGIN / 2, side.height())
+    scale = fit * zoom.factor
+    mid_x, mid_y, mid_ry, mid_z = (px0 + px1) / 2 + zoom.x, (py0 + py1) / 2 + zoom.y, (rx0 + rx1) / 2 + zoom.y, 0.0
+    ground = side.bottom() - GROUND
+    centre_z = (ground - side.top()) / 2 / fit if zoom.factor > 1 else 0.0
+    base = ground + (centre_z + zoom.z - mid_z) * scale - centre_z * fit if zoom.factor > 1 else ground
+    origins: dict[View, QPointF] = {
+        "plan": QPointF(plan.center().x() - mid_x * scale, plan.center().y() + mid_y * scale),
+        "side": QPointF(side.center().x() - mid_x * scale, base),
+        "rear": QPointF(rear.center().x() - mid_ry * scale, base),
+    }
+    return Layout(scale, plan, tape, side, rear, limits, posts, origins)

@@ -1,0 +1,143 @@
+"""The state strip: the states of the rig's day, each with its worst check in words."""
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
+from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
+
+from ..core.check import Check
+from ..core.solve import Solved
+from ..core.words import brief
+from ..paint import fonts
+from .brush import STATUS_COLOR, STATUS_FILL, mark, write
+from .desk import WORST, Desk
+
+CARD = 96
+
+
+class StateCard(QAbstractButton):
+    """One state. Clicking it shows the rig in it."""
+
+    def __init__(self, desk: Desk, state_id: str) -> None:
+        super().__init__()
+        self.desk, self.state_id = desk, state_id
+        self.setCheckable(True)
+        self.setFixedHeight(CARD)
+        self.setMinimumWidth(96)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.clicked.connect(lambda: desk.show_state(state_id))
+
+    def sizeHint(self) -> QSize:
+        return QSize(196, CARD)
+
+    def words(self) -> tuple[str, str, str]:
+        """Name, what its worst check says, and its status."""
+        solved = self.desk.solved
+        assert solved is not None
+        if self.state_id == WORST:
+            worst = solved.worst
+            return "Worst of all", brief(worst, self.desk.units) if worst else "", worst.status if worst else "unknown"
+        state = solved.rig.state(self.state_id)
+        checks = solved.by_state.get(self.state_id, ())
+        if not checks:
+            return state.name, "not judged", "unknown"
+        return state.name, brief(checks[0], self.desk.units), checks[0].status
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        solved, theme = self.desk.solved, self.desk.theme
+        if solved is None or (self.state_id != WORST and not any(s.id == self.state_id for s in solved.rig.states)):
+            return
+        name, says, status = self.words()
+        p = QPainter(self)
+        p.setRenderHint(QPainter.RenderHint.Antialiasing)
+        box = QRectF(self.rect()).adjusted(1.5, 1.5, -1.5, -1.5)
+        chosen = self.desk.state_id == self.state_id
+        ink = theme.color("ink")
+        p.setBrush(theme.color("sheet" if chosen else "bench"))
+        p.setPen(QPen(theme.color("hand") if self.hasFocus() else ink if chosen else theme.color("hairline"), 2.0 if chosen or self.hasFocus() else 1.0))
+        p.drawRoundedRect(box, 5, 5)
+        mark(p, status, QPointF(box.right() - 16, box.top() + 17), 14, theme)
+        y = box.top() + 21
+        for line in _lines(name, box.width() - 46, "text", 600)[:2]:
+            write(p, box.left() + 12, y, line, ink, "text", 600)
+            y += 16
+        color = theme.color(STATUS_COLOR[status]) if status in ("over", "tight") else theme.color("soft")
+        for line in _lines(says, box.width() - 22, "small", 500)[:2]:
+            write(p, box.left() + 12, y + 2, line, color, "small", 500, True)
+            y += 15
+        if y < box.bottom() - 26:
+            self._bars(p, box, solved)
+        p.end()
+
+    def _bars(self, p: QPainter, box: QRectF, solved: Solved) -> None:
+        """Coupler and axles as small columns under one rating line."""
+        theme, loads = self.desk.theme, solved.loads
+        if loads is None:
+            return
+        checks = solved.checks if self.state_id == WORST else solved.by_state.get(self.state_id, ())
+        shown: list[Check] = [c for c in checks if c.id == "coupler:tongue" or c.kind == "axle"]
+        shown.sort(key=lambda c: (c.kind == "axle", c.id))
+        bottom, tall = box.bottom() - 9, 17.0
+        x = box.left() + 12
+        for c in shown:
+            if not c.limit or c.load is None:
+                continue
+            h = min(max(c.load, 0.0) / c.limit * tall, tall * 1.25)
+            p.setPen(QPen(theme.color("over" if c.status == "over" else "soft"), 1.0))
+            p.setBrush(theme.color("over" if c.status == "over" else STATUS_FILL[c.status]))
+            p.drawRect(QRectF(x, bottom - h, 20, h))
+            p.setPen(QPen(theme.color("soft"), 1.4))
+            p.drawLine(QPointF(x - 3, bottom - tall), QPointF(x + 25, bottom - tall))
+            x += 28
+
+
+def _lines(words: str, width: float, step: str, weight: int) -> list[str]:
+    """Words broken into lines of a width."""
+    m = fonts.metrics(step, weight, step == "small")
+    lines: list[str] = []
+    for word in words.split():
+        trial = f"{lines[-1]} {word}" if lines else word
+        if lines and m.horizontalAdvance(trial) <= width:
+            lines[-1] = trial
+        else:
+            lines.append(word)
+    return lines
+
+
+class Strip(QWidget):
+    """All states in order, and the worst of all as the last."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self.setObjectName("strip")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.setFixedHeight(CARD + 16)
+        self._row = QHBoxLayout(self)
+        self._row.setContentsMargins(16, 8, 16, 8)
+        self._row.setSpacing(8)
+        self._cards: dict[str, StateCard] = {}
+        for signal in (desk.changed, desk.state_changed, desk.looks_changed):
+            signal.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Make the cards match the rig's states and paint them again."""
+        rig = self.desk.rig
+        wanted = [s.id for s in rig.states] + [WORST] if rig is not None and rig.states else []
+        if wanted != list(self._cards):
+            for card in self._cards.values():
+                self._row.removeWidget(card)
+                card.deleteLater()
+            self._cards = {w: StateCard(self.desk, w) for w in wanted}
+            for card in self._cards.values():
+                self._row.addWidget(card, 1)
+        for card in self._cards.values():
+            name, says, status = card.words()
+            card.setAccessibleName(f"{name}: {says} ({status})")
+            card.setToolTip(f"{name}: {says}")
+            card.setChecked(card.state_id == self.desk.state_id)
+            card.update()
+
+    def card(self, state_id: str) -> StateCard:
+        """The card of a state."""
+        return self._cards[state_id]

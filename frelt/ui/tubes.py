@@ -1,0 +1,316 @@
+"""Sight tubes: one a tank. Drag the fill, drag the ends of the range; the line that ratings allow is marked."""
+
+from dataclasses import dataclass
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
+from PyQt6.QtWidgets import QSizePolicy, QWidget
+
+from ..core.edit import set_fill
+from ..core.fill_line import fill_lines
+from ..core.item import TankPart
+from ..core.rig import Rig, fill_range
+from ..core.state import FillRange, State
+from ..paint import fonts
+from ..paint.theme import Theme
+from .brush import write
+from .desk import Desk
+
+GRIP = 9.0
+MOST_UPRIGHT = 5
+ROW = 28.0
+
+
+@dataclass(frozen=True, slots=True)
+class Tube:
+    """One tube on the widget. box: of its glass [px]; upright or lying."""
+
+    address: str
+    tank: TankPart
+    name: str
+    box: QRectF
+    upright: bool
+    fill: FillRange
+    allowed: float
+
+    def at(self, fill: float) -> float:
+        """The pixel of a fill along the tube."""
+        return self.box.bottom() - fill * self.box.height() if self.upright else self.box.left() + fill * self.box.width()
+
+    def fill_at(self, at: QPointF) -> float:
+        """The fill at a pixel, kept between empty and full."""
+        share = (self.box.bottom() - at.y()) / self.box.height() if self.upright else (at.x() - self.box.left()) / self.box.width()
+        return min(max(share, 0.0), 1.0)
+
+
+class SightTubes(QWidget):
+    """All tanks of the rig in the state shown."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self.chosen = 0
+        self._grip: tuple[str, str] | None = None
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setAccessibleName("Sight tubes: up and down change the fill, with Shift the top of the range, with Ctrl its bottom")
+        self.setMinimumHeight(210)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
+        self.setMouseTracking(True)
+        for signal in (desk.changed, desk.state_changed, desk.looks_changed):
+            signal.connect(self._refresh)
+
+    def sizeHint(self) -> QSize:
+        return QSize(258, 270)
+
+    def _refresh(self) -> None:
+        count = len(list(self.desk.rig.tanks())) if self.desk.rig is not None else 0
+        self.setMinimumHeight(int(34 + ROW * count) if count > MOST_UPRIGHT else 210)
+        self.update()
+
+    def tubes(self) -> list[Tube]:
+        """The tubes as they stand now."""
+        rig, state, solved = self.desk.rig, self.desk.state, self.desk.solved
+        if rig is None or state is None or solved is None:
+            return []
+        listed = list(rig.tanks())
+        allowed: dict[str, float] = {}
+        if solved.loads is not None:
+            s = next(i for i, x in enumerate(rig.states) if x.id == state.id)
+            if solved.loads.applies[s].any():
+                lines = fill_lines(solved.loads, s)
+                allowed = {t.address: float(f) for t, f in zip(solved.loads.table.tanks, lines, strict=True)}
+        upright = len(listed) <= MOST_UPRIGHT
+        made = []
+        for n, (address, item, tank) in enumerate(listed):
+            box = self._box(n, len(listed), upright)
+            name = _name(rig, item.name, tank)
+            made.append(Tube(address, tank, name, box, upright, fill_range(state, address, tank), allowed.get(address, 1.0)))
+        return made
+
+    def _box(self, n: int, count: int, upright: bool) -> QRectF:
+        if upright:
+            step = self.width() / count
+            x = step * (n + 0.5) - 16
+            return QRectF(x, 28, 20, max(self.height() - 28 - 56, 60))
+        return QRectF(112, 30 + n * ROW + 6, self.width() - 112 - 66, 12)
+
+    # painting
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        desk, theme = self.desk, self.desk.theme
+        p = QPainter(self)
+        p.setRenderHint(QPainter.RenderHint.Antialiasing)
+        state = desk.state
+        write(p, 0, 14, "SIGHT TUBES", theme.color("soft"), "small", 600, True)
+        tubes = self.tubes()
+        if state is None or not tubes:
+            write(p, 0, 44, "No tank aboard yet." if desk.rig is not None else "", theme.color("soft"))
+            p.end()
+            return
+        write(p, self.width(), 14, f"in “{_short(state.name, self.width() - 110)}”", theme.color("soft"), "small", 400, True, "end")
+        for n, tube in enumerate(tubes):
+            (self._upright if tube.upright else self._lying)(p, tube, theme, self.hasFocus() and n == self.chosen, state)
+        p.end()
+
+    def _glass(self, p: QPainter, tube: Tube, theme: Theme, held: bool) -> None:
+        tint = tube.tank.liquid.tint
+        box, r = tube.box, min(tube.box.width(), tube.box.height()) / 2
+        path = QPainterPath()
+        path.addRoundedRect(box, r, r)
+        p.setPen(Qt.PenStyle.NoPen)
+        p.fillPath(path, theme.color("field"))
+        level = tube.at(tube.fill.shown)
+        p.save()
+        p.setClipPath(path)
+        wet = QRectF(box.left(), level, box.width(), box.bottom() - level) if tube.upright else QRectF(box.left(), box.top(), level - box.left(), box.height())
+        p.fillRect(wet, theme.color(tint))
+        p.setPen(QPen(theme.color(f"{tint}_edge"), 2.5))
+        if tube.upright:
+            p.drawLine(QPointF(box.left(), level), QPointF(box.right(), level))
+        else:
+            p.drawLine(QPointF(level, box.top()), QPointF(level, box.bottom()))
+        p.restore()
+        p.setBrush(Qt.BrushStyle.NoBrush)
+        p.setPen(QPen(theme.color("hand" if held else "ink"), 2.6 if held else 1.4))
+        p.drawPath(path)
+
+    def _range(self, p: QPainter, tube: Tube, theme: Theme) -> None:
+        a, b = tube.at(tube.fill.low), tube.at(tube.fill.high)
+        pen = QPen(theme.color("ink"), 2.2)
+        p.setPen(pen)
+        if tube.upright:
+            x = tube.box.right() + 7
+            p.drawLine(QPointF(x, a), QPointF(x, b))
+            for y in (a, b):
+                p.drawLine(QPointF(x - 4.5, y), QPointF(x + 4.5, y))
+        else:
+            y = tube.box.bottom() + 5
+            p.drawLine(QPointF(a, y), QPointF(b, y))
+            for x in (a, b):
+                p.drawLine(QPointF(x, y - 3.5), QPointF(x, y + 3.5))
+
+    def _mark(self, p: QPainter, tube: Tube, theme: Theme) -> None:
+        """The fill line that ratings allow."""
+        if tube.allowed >= 0.9995:
+            return
+        over = tube.fill.high > tube.allowed + 1e-6
+        color, at = theme.color("over" if over else "ok"), tube.at(tube.allowed)
+        p.setPen(QPen(color, 2.2))
+        path = QPainterPath()
+        if tube.upright:
+            p.drawLine(QPointF(tube.box.left() - 3, at), QPointF(tube.box.right() + 3, at))
+            path.addPolygon(_triangle(QPointF(tube.box.left() - 3, at), True))
+            write(p, tube.box.left() - 4, at - 6, "max", color, "small", 600, True, "end")
+        else:
+            p.drawLine(QPointF(at, tube.box.top() - 3), QPointF(at, tube.box.bottom() + 3))
+            path.addPolygon(_triangle(QPointF(at, tube.box.top() - 3), False))
+        p.fillPath(path, color)
+
+    def _upright(self, p: QPainter, tube: Tube, theme: Theme, held: bool, state: State) -> None:
+        self._glass(p, tube, theme, held)
+        self._range(p, tube, theme)
+        self._mark(p, tube, theme)
+        units = self.desk.units
+        mid, y = tube.box.center().x() + 4, tube.box.bottom() + 18
+        edge = theme.color(f"{tube.tank.liquid.tint}_edge")
+        for line in _two(tube.name, self.width() / max(len(self.tubes()), 1) - 4):
+            write(p, mid, y, line, edge, "small", 600, True, "middle")
+            y += 14
+        amount = units.show(tube.tank.capacity.value * tube.fill.shown, "volume")
+        write(p, mid, y + 2, amount, theme.color("ink"), "text", 600, True, "middle")
+
+    def _lying(self, p: QPainter, tube: Tube, theme: Theme, held: bool, state: State) -> None:
+        self._glass(p, tube, theme, held)
+        self._range(p, tube, theme)
+        self._mark(p, tube, theme)
+        y = tube.box.center().y() + 5
+        lines = _two(tube.name, 106)
+        for n, line in enumerate(lines):
+            write(p, 0, y + 13 * n - (6 if len(lines) > 1 else 0), line, theme.color(f"{tube.tank.liquid.tint}_edge"), "small", 600, True)
+        amount = self.desk.units.show(tube.tank.capacity.value * tube.fill.shown, "volume")
+        write(p, self.width(), y, amount, theme.color("ink"), "text", 600, True, "end")
+
+    # mouse and keys
+
+    def _part_at(self, at: QPointF) -> tuple[int, Tube, str] | None:
+        for n, tube in enumerate(self.tubes()):
+            area = tube.box.adjusted(-12, -10, 18, 10) if tube.upright else tube.box.adjusted(-8, -8, 8, 12)
+            if not area.contains(at):
+                continue
+            off = at.x() - tube.box.right() if tube.upright else at.y() - tube.box.bottom()
+            along = at.y() if tube.upright else at.x()
+            if off > 0.5:
+                ends = {"high": abs(along - tube.at(tube.fill.high)), "low": abs(along - tube.at(tube.fill.low))}
+                part = min(ends, key=lambda e: ends[e])
+                return n, tube, part
+            return n, tube, "now"
+        return None
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        assert event is not None
+        found = self._part_at(event.position())
+        if found is not None and event.button() == Qt.MouseButton.LeftButton:
+            self.chosen = found[0]
+            self._grip = (found[1].address, found[2])
+            self._drag(event.position())
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        assert event is not None
+        if self._grip is not None:
+            self._drag(event.position())
+        else:
+            found = self._part_at(event.position())
+            self.setCursor(Qt.CursorShape.SizeVerCursor if found and found[1].upright else Qt.CursorShape.SizeHorCursor if found else Qt.CursorShape.ArrowCursor)
+            if found is not None:
+                u, f, cap = self.desk.units, found[1].fill, found[1].tank.capacity.value
+                low, high = u.show(cap * f.low, "volume"), u.show(cap * f.high, "volume")
+                line = "" if found[1].allowed >= 0.9995 else f" Ratings allow {u.show(cap * found[1].allowed, 'volume')} here."
+                self.setToolTip(f"{found[1].name}: {u.show(cap * f.shown, 'volume')} now, every fill from {low} to {high} is judged.{line}")
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        if self._grip is not None:
+            self._grip = None
+            self.desk.settle("fill changed")
+
+    def _drag(self, at: QPointF) -> None:
+        assert self._grip is not None
+        address, part = self._grip
+        tube = next(t for t in self.tubes() if t.address == address)
+        whole = tube.tank.capacity.value
+        step = self.desk.units.measure / whole
+        fill = tube.fill_at(at)
+        fill = fill if fill in (0.0, 1.0) else min(round(fill / step) * step, 1.0)
+        rig = self._with(tube, part, fill)
+        if rig is not None:
+            self.desk.attempt(rig)
+
+    def _with(self, tube: Tube, part: str, fill: float) -> Rig | None:
+        base, state = self.desk.session.rig, self.desk.state
+        if base is None or state is None:
+            return None
+        old = tube.fill
+        if part == "now":
+            new = FillRange(low=min(old.low, fill), high=max(old.high, fill), now=fill)
+        elif part == "high":
+            new = FillRange(low=min(old.low, fill), high=fill, now=old.now)
+        else:
+            new = FillRange(low=fill, high=max(old.high, fill), now=old.now)
+        return set_fill(base, state.id, tube.address, new)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        assert event is not None
+        tubes = self.tubes()
+        key = event.key()
+        if not tubes or key not in (Qt.Key.Key_Up, Qt.Key.Key_Down, Qt.Key.Key_Left, Qt.Key.Key_Right):
+            super().keyPressEvent(event)
+            return
+        self.chosen = min(self.chosen, len(tubes) - 1)
+        upright = tubes[0].upright
+        if key in ((Qt.Key.Key_Left, Qt.Key.Key_Right) if upright else (Qt.Key.Key_Up, Qt.Key.Key_Down)):
+            self.chosen = (self.chosen + (1 if key in (Qt.Key.Key_Right, Qt.Key.Key_Down) else -1)) % len(tubes)
+            self.update()
+            return
+        tube, mods = tubes[self.chosen], event.modifiers()
+        part = "high" if mods & Qt.KeyboardModifier.ShiftModifier else "low" if mods & Qt.KeyboardModifier.ControlModifier else "now"
+        value = {"now": tube.fill.shown, "high": tube.fill.high, "low": tube.fill.low}[part]
+        step = self.desk.units.measure / tube.tank.capacity.value
+        up = key in (Qt.Key.Key_Up, Qt.Key.Key_Right)
+        rig = self._with(tube, part, min(max(value + (step if up else -step), 0.0), 1.0))
+        if rig is not None:
+            self.desk.edit(lambda _: rig, f"fill of {tube.name} changed", merge=f"fill {tube.address} {part}")
+
+
+def _triangle(at: QPointF, right: bool) -> object:
+    from PyQt6.QtGui import QPolygonF
+
+    if right:
+        return QPolygonF([at, QPointF(at.x() - 8, at.y() - 5), QPointF(at.x() - 8, at.y() + 5)])
+    return QPolygonF([at, QPointF(at.x() - 4, at.y() - 6), QPointF(at.x() + 4, at.y() - 6)])
+
+
+def _name(rig: Rig, item_name: str, tank: TankPart) -> str:
+    """What a tube is called: its liquid, or its item where a liquid stands in several tanks."""
+    same = sum(t.liquid.name == tank.liquid.name for _, _, t in rig.tanks())
+    name = tank.liquid.name if same == 1 else item_name
+    return name[:1].upper() + name[1:]
+
+
+def _two(name: str, width: float) -> list[str]:
+    """A name in at most two lines; a word that is too long is broken, never dotted."""
+    m = fonts.metrics("small", 600, True)
+    lines: list[str] = []
+    for word in name.split():
+        trial = f"{lines[-1]} {word}" if lines else word
+        if lines and m.horizontalAdvance(trial) <= width:
+            lines[-1] = trial
+        else:
+            lines.append(word)
+    return lines[:2]
+
+
+def _short(name: str, width: float) -> str:
+    m = fonts.metrics("small", 400, True)
+    words = name.split()
+    while len(words) > 1 and m.horizontalAdvance(" ".join(words)) > width:
+        words.pop()
+    return " ".join(words).rstrip(",")

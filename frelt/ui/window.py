@@ -1,0 +1,416 @@
+"""The main window: verdict on top, path at the left, bench in the middle, what a step offers at the right, states below."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+from msgspec.structs import replace
+from PyQt6.QtCore import QEvent, QObject, Qt, QTimer
+from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QKeySequence
+from PyQt6.QtWidgets import QApplication, QFileDialog, QHBoxLayout, QLabel, QLineEdit, QMainWindow, QMenu, QPlainTextEdit, QVBoxLayout, QWidget
+
+from .. import __version__
+from ..app.autosave import Recovered
+from ..app.places import own_demo
+from ..app.session import new_id
+from ..core.document import Document
+from ..core.edit import duplicate, remove, turn, with_item
+from ..core.units import METRIC, US
+from ..core.value import FreltError
+from .actions import ACTIONS, Action
+from .bench import Bench
+from .desk import STEPS, WORST, Desk
+from .pages import RightColumn
+from .panels import ChecksTable, KeysWindow, RatingEditor
+from .path import StepPath
+from .strip import Strip
+from .style import style_sheet
+from .verdict import Verdict
+
+FILTER = "Frelt rigs (*.frelt.json);;All files (*)"
+
+
+class Window(QMainWindow):
+    """Puts the widgets together and carries out the actions."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self.setMinimumSize(1000, 680)
+        self.resize(1280, 800)
+        self.setAcceptDrops(True)
+        self.verdict = Verdict(desk)
+        self.path = StepPath(desk)
+        self.bench = Bench(desk)
+        self.right = RightColumn(desk)
+        self.strip = Strip(desk)
+        self.rating = RatingEditor(desk, self.bench)
+        self.message = QLabel(self.bench)
+        self.message.setObjectName("message")
+        self.message.setTextFormat(Qt.TextFormat.PlainText)
+        self.message.setWordWrap(True)
+        self.message.hide()
+        self._quiet = QTimer(self, singleShot=True, interval=6000)
+        self._quiet.timeout.connect(self.message.hide)
+        self._table: ChecksTable | None = None
+        self._put_together()
+        self._menus()
+        self._wire()
+        self._looks()
+        self._title()
+
+    def _put_together(self) -> None:
+        middle = QHBoxLayout()
+        middle.setSpacing(0)
+        middle.addWidget(self.path)
+        middle.addWidget(self.bench, 1)
+        middle.addWidget(self.right)
+        whole = QWidget()
+        whole.setObjectName("bench-frame")
+        box = QVBoxLayout(whole)
+        box.setContentsMargins(0, 0, 0, 0)
+        box.setSpacing(0)
+        box.addWidget(self.verdict)
+        box.addLayout(middle, 1)
+        box.addWidget(self.strip)
+        self.setCentralWidget(whole)
+
+    def _menus(self) -> None:
+        bar = self.menuBar()
+        assert bar is not None
+        menus: dict[str, QMenu] = {}
+        self.actions_by_id: dict[str, QAction] = {}
+        for action in ACTIONS:
+            if not action.run:
+                continue
+            if action.menu not in menus:
+                made = bar.addMenu(action.menu)
+                assert made is not None
+                menus[action.menu] = made
+            self._add(menus[action.menu], action)
+
+    def _add(self, menu: QMenu, action: Action) -> None:
+        if action.run.endswith("_menu"):
+            sub = menu.addMenu(action.text)
+            assert sub is not None
+            sub.aboutToShow.connect(lambda s=sub, run=action.run: getattr(self, run)(s))
+            return
+        made = QAction(action.text, self)
+        made.setShortcuts([QKeySequence(k) for k in action.keys.split("|") if k])
+        made.setShortcutContext(Qt.ShortcutContext.WindowShortcut)
+        made.triggered.connect(lambda _, run=action.run: getattr(self, run)())
+        menu.addAction(made)
+        self.actions_by_id[action.id] = made
+
+    def _wire(self) -> None:
+        desk = self.desk
+        desk.changed.connect(self._title)
+        desk.looks_changed.connect(self._looks)
+        desk.said.connect(self.say)
+        self.bench.rating_asked.connect(self.rating.ask)
+        self.right.sheet_asked.connect(self.write_sheet)
+        app = QApplication.instance()
+        if app is not None:
+            app.installEventFilter(self)
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        """Keys without Ctrl belong to what is being typed, when something is."""
+        if event is not None and event.type() == QEvent.Type.ShortcutOverride and isinstance(event, QKeyEvent):
+            focus = QApplication.focusWidget()
+            typing = isinstance(focus, QLineEdit | QPlainTextEdit)
+            plain = not event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.MetaModifier)
+            tab = event.key() in (Qt.Key.Key_Tab, Qt.Key.Key_Backtab)
+            if (typing and plain and event.key() not in (Qt.Key.Key_F1, Qt.Key.Key_F2, Qt.Key.Key_F6)) or (tab and focus is not self.bench):
+                event.accept()
+                return True
+        return super().eventFilter(watched, event)
+
+    def _looks(self) -> None:
+        self.setStyleSheet(style_sheet(self.desk.theme))
+
+    def _title(self) -> None:
+        path, rig = self.desk.session.path, self.desk.rig
+        name = rig.name if rig is not None else "nothing yet"
+        file = path.name if path is not None else "not saved yet"
+        self.setWindowTitle(f"{name} ({file}[*]) · Frelt")
+        self.setWindowModified(self.desk.session.dirty)
+
+    def say(self, words: str) -> None:
+        """A line over the bench that goes away by itself."""
+        if not words:
+            return
+        self.message.setText(words)
+        self.message.setMaximumWidth(self.bench.width() - 32)
+        self.message.setMinimumWidth(min(self.message.fontMetrics().horizontalAdvance(words) + 30, self.bench.width() - 32))
+        self.message.adjustSize()
+        self.message.move(16, self.bench.height() - self.message.height() - 126)
+        self.message.show()
+        self.message.raise_()
+        self._quiet.start()
+
+    # files
+
+    def _try(self, what: Callable[[], object]) -> bool:
+        try:
+            what()
+        except FreltError as err:
+            self.say(f"{str(err)[:1].upper()}{str(err)[1:]}.")
+            return False
+        return True
+
+    def new_document(self) -> None:
+        self.desk.session.new(Document())
+        self.desk.go(0)
+
+    def open_path(self, path: Path) -> bool:
+        """Open a file; on failure say why, and leave the bench as it is."""
+        done = self._try(lambda: self.desk.session.open(path))
+        if done:
+            self.desk.settings.opened(path)
+            self.desk.show_state(WORST)
+            self.bench.zoom_by(1e-9)
+            self.bench.setFocus()
+        return done
+
+    def open_file(self) -> None:
+        start = str(self.desk.session.path.parent if self.desk.session.path else Path.home())
+        name, _ = QFileDialog.getOpenFileName(self, "Open a rig", start, FILTER)
+        if name:
+            self.open_path(Path(name))
+
+    def recent_menu(self, menu: QMenu) -> None:
+        menu.clear()
+        for name in self.desk.settings.value.recent:
+            entry = menu.addAction(Path(name).name)
+            assert entry is not None
+            entry.setToolTip(name)
+            entry.triggered.connect(lambda _, n=name: self.open_path(Path(n)))
+        if menu.isEmpty():
+            entry = menu.addAction("Nothing yet")
+            assert entry is not None
+            entry.setEnabled(False)
+
+    def demo_menu(self, menu: QMenu) -> None:
+        menu.clear()
+        for path in own_demo():
+            entry = menu.addAction(path.name.removesuffix(".frelt.json").replace("-", " ").capitalize())
+            assert entry is not None
+            entry.triggered.connect(lambda _, p=path: self.open_path(p))
+
+    def save(self) -> bool:
+        if self.desk.session.path is None:
+            return self.save_as()
+        done = self._try(self.desk.session.save)
+        if done:
+            self.say(f"Saved: {self.desk.session.path}.")
+        return done
+
+    def save_as(self) -> bool:
+        rig = self.desk.rig
+        plain = "".join(c if c.isalnum() else "-" for c in (rig.name if rig else "rig").lower()).strip("-")
+        folder = self.desk.session.path.parent if self.desk.session.path else Path.home()
+        name, _ = QFileDialog.getSaveFileName(self, "Save the rig as", str(folder / f"{plain}.frelt.json"), FILTER)
+        if not name:
+            return False
+        path = Path(name if name.endswith(".json") else f"{name}.frelt.json")
+        done = self._try(lambda: self.desk.session.save(path))
+        if done:
+            self.desk.settings.opened(path)
+            self.say(f"Saved: {path}.")
+        return done
+
+    def write_sheet(self) -> None:
+        rig = self.desk.session.rig
+        if rig is None:
+            self.say("There is no rig to write a load sheet of.")
+            return
+        folder = self.desk.session.path.parent if self.desk.session.path else Path.home()
+        name, _ = QFileDialog.getSaveFileName(self, "Write the load sheet", str(folder / "load-sheet.pdf"), "PDF (*.pdf)")
+        if name:
+            self.sheet_to(Path(name))
+
+    def sheet_to(self, path: Path) -> None:
+        """Write the load sheet of the rig on the bench."""
+        from ..paint.sheet import write_sheet
+
+        rig = self.desk.session.rig
+        try:
+            if rig is not None:
+                write_sheet(self.desk.session.document, rig, self.desk.units, path)
+                self.say(f"Load sheet written: {path}.")
+        except OSError as err:
+            self.say(f"{path}: {err.strerror or err}.")
+
+    def offer(self, found: tuple[Recovered, ...]) -> None:
+        """Put the newest recovery on the bench, and say so; nothing is asked."""
+        if not found:
+            return
+        newest = found[0]
+        self.desk.session.recover(newest)
+        where = newest.path.name if newest.path is not None else "a document that had no file yet"
+        self.say(f"Brought back unsaved changes of {where}. Save them, or open the file to leave them aside.")
+
+    def closeEvent(self, event: QCloseEvent | None) -> None:
+        """Nothing is asked: what is unsaved is kept and comes back at the next start."""
+        self.desk.session.keep_safe()
+        app = QApplication.instance()
+        if app is not None:
+            app.removeEventFilter(self)
+        super().closeEvent(event)
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        assert event is not None
+        data = event.mimeData()
+        if data is not None and data.hasUrls():
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        assert event is not None
+        data = event.mimeData()
+        if data is not None and data.urls():
+            self.open_path(Path(data.urls()[0].toLocalFile()))
+
+    # edits
+
+    def undo(self) -> None:
+        self.desk.undo()
+
+    def redo(self) -> None:
+        self.desk.redo()
+
+    def _held(self) -> str:
+        if not self.desk.in_hand:
+            self.say("Take an item in hand first: click it, or press Tab on the bench.")
+        return self.desk.in_hand
+
+    def turn(self, quarters: int = 1) -> None:
+        held = self._held()
+        if held:
+            self.desk.edit(lambda r: turn(r, held, quarters), "turned by a quarter")
+
+    def turn_back(self) -> None:
+        self.turn(3)
+
+    def duplicate(self) -> None:
+        held, rig = self._held(), self.desk.session.rig
+        if not held or rig is None:
+            return
+        made, copy_id = duplicate(rig, held, 0.0, 0.0, new_id)
+        item = made.item(copy_id)
+        shift = item.length.value if item.place.turns % 2 == 0 else item.width.value
+        made, copy_id = duplicate(rig, held, shift, 0.0, new_id)
+        if self.desk.edit(lambda _: made, f"{item.name} duplicated"):
+            self.desk.take(copy_id)
+
+    def delete(self) -> None:
+        held = self._held()
+        if held:
+            name = self.desk.session.rig.item(held).name if self.desk.session.rig else ""
+            self.desk.edit(lambda r: remove(r, held), f"{name} removed")
+
+    def lock(self) -> None:
+        held, rig = self._held(), self.desk.session.rig
+        if held and rig is not None:
+            item = rig.item(held)
+            words = f"{item.name} {'unlocked' if item.locked else 'locked'}"
+            self.desk.edit(lambda r: with_item(r, replace(item, locked=not item.locked)), words)
+            self.say(f"{words[:1].upper()}{words[1:]}.")
+
+    def _fix(self, n: int) -> None:
+        if n < len(self.desk.fixes):
+            self.desk.apply(self.desk.fixes[n])
+
+    def fix_1(self) -> None:
+        self._fix(0)
+
+    def fix_2(self) -> None:
+        self._fix(1)
+
+    def fix_3(self) -> None:
+        self._fix(2)
+
+    # looking
+
+    def focus_catalog(self) -> None:
+        self.desk.take("")
+        if self.desk.step not in (2, 3):
+            self.desk.go(2)
+        self.right.things.catalog.box.setFocus()
+
+    def focus_bench(self) -> None:
+        self.bench.setFocus()
+
+    def next_item(self) -> None:
+        self.bench.next_item(1)
+
+    def previous_item(self) -> None:
+        self.bench.next_item(-1)
+
+    def show_table(self) -> None:
+        if self._table is None:
+            self._table = ChecksTable(self.desk, self)
+        self._table.refresh()
+        self._table.show()
+        self._table.raise_()
+
+    def zoom_in(self) -> None:
+        self.bench.zoom_by(1.25)
+
+    def zoom_out(self) -> None:
+        self.bench.zoom_by(0.8)
+
+    def zoom_all(self) -> None:
+        self.bench.zoom_by(1e-9)
+
+    def _state_by(self, step: int) -> None:
+        rig = self.desk.rig
+        if rig is not None and rig.states:
+            order = [s.id for s in rig.states] + [WORST]
+            self.desk.show_state(order[(order.index(self.desk.state_id) + step) % len(order)])
+
+    def next_state(self) -> None:
+        self._state_by(1)
+
+    def previous_state(self) -> None:
+        self._state_by(-1)
+
+    def worst_state(self) -> None:
+        self.desk.show_state(WORST)
+
+    def next_step(self) -> None:
+        self.desk.go((self.desk.step + 1) % len(STEPS))
+
+    def previous_step(self) -> None:
+        self.desk.go((self.desk.step - 1) % len(STEPS))
+
+    def toggle_theme(self) -> None:
+        self.desk.set_looks(theme="light" if self.desk.theme.name == "dark" else "dark")
+
+    def toggle_units(self) -> None:
+        new = METRIC if self.desk.units.mass == "lb" else US
+        self.desk.set_looks(length=new.length, mass=new.mass, volume=new.volume)
+
+    def _unit_menu(self, menu: QMenu, field: str, choices: tuple[tuple[str, str], ...]) -> None:
+        menu.clear()
+        for unit, words in choices:
+            entry = menu.addAction(words)
+            assert entry is not None
+            entry.setCheckable(True)
+            entry.setChecked(getattr(self.desk.units, field) == unit)
+            entry.triggered.connect(lambda _, f=field, u=unit: self.desk.set_looks(**{f: u}))
+
+    def length_menu(self, menu: QMenu) -> None:
+        self._unit_menu(menu, "length", (("in", "inches"), ("ft-in", "feet and inches"), ("mm", "millimeters"), ("m", "meters")))
+
+    def mass_menu(self, menu: QMenu) -> None:
+        self._unit_menu(menu, "mass", (("lb", "pounds"), ("kg", "kilograms")))
+
+    def volume_menu(self, menu: QMenu) -> None:
+        self._unit_menu(menu, "volume", (("gal", "US gallons"), ("L", "liters")))
+
+    def show_keys(self) -> None:
+        KeysWindow(self).show()
+
+    def show_about(self) -> None:
+        self.say(f"Frelt {__version__}, free software under GPL-3.0-or-later. A planning aid: weigh the rig before it takes the road.")
+
+
