@@ -3,6 +3,7 @@
 Usage: ./run python scripts/vendor_fonts.py FILE.ttf ... (needs the dev environment).
 Qt's PDF writer drops digits from the text layer when a font feature draws them, so
 the tabular glyphs are moved into the character map instead of switched on at run time.
+Ligatures go too, since the text layer would keep them as one character.
 """
 
 import sys
@@ -31,6 +32,9 @@ for name in map(Path, sys.argv[1:]):
         for code, glyph in cmap.cmap.items():
             if chr(code).isdigit() and code < 128:
                 cmap.cmap[code] = swap.get(glyph, glyph)
+    for record in font["GSUB"].table.FeatureList.FeatureRecord:
+        if record.FeatureTag == "liga":
+            record.Feature.LookupListIndex, record.Feature.LookupCount = [], 0
     widths = {font["hmtx"][font.getBestCmap()[ord(c)]][0] for c in "0123456789"}
     if len(widths) != 1:
         sys.exit(f"{name}: digits still have widths {sorted(widths)}")

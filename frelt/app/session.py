@@ -125,7 +125,9 @@ class Session:
 
     def note(self, text: str) -> None:
         """Add a line to the log, which only grows."""
-        entry = LogEntry(id=new_id("log"), when=datetime.now().isoformat(timespec="minutes"), text=text, rig=self.rig_id or None)
+        entry = LogEntry(
+            id=new_id("log"), when=datetime.now().isoformat(timespec="minutes"), text=text, rig=self.rig_id or None
+        )
         self.change(replace(self.document, log=(*self.document.log, entry)), "log entry")
 
     def undo(self) -> str:

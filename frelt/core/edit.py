@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterable
 from msgspec.structs import replace
 
 from .carrier import Deck
-from .figure import Figure, Rating
+from .figure import Rating
 from .frames import standing_on
 from .item import Item, Placement
 from .rig import Rig

@@ -15,6 +15,12 @@ class Liquid(Value, frozen=True, kw_only=True):
     tint: Tint
     density: Figure
 
+    @property
+    def short(self) -> str:
+        """The name without its strength, for sentences."""
+        words = self.name.split()
+        return words[0] if len(words) == 3 and words[2] == "%" else self.name
+
 
 def _liquid(name: str, tint: Tint, density: float, plus_minus: float, note: str) -> Liquid:
     figure = Figure(value=density, plus_minus=plus_minus, source="estimate", origin=f"density of {name}", note=note)

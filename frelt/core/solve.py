@@ -260,5 +260,5 @@ def _named(rig: Rig, loads: Loads, m: int, check: Check) -> Check:
 def _tank_words(loads: Loads, i: int, s: int, fills: Array) -> tuple[str, float, float, float]:
     tank = loads.table.tanks[i]
     same = sum(t.part.liquid.name == tank.part.liquid.name for t in loads.table.tanks)
-    name = tank.part.liquid.name if same == 1 else tank.part.name
+    name = tank.part.liquid.short if same == 1 else tank.part.name
     return name, float(fills[i]), float(loads.table.low[s, i]), float(loads.table.high[s, i])

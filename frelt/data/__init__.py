@@ -1,0 +1,1 @@
+"""Files that ship with the program: catalogs, fonts, icons, the demo shop."""

@@ -17,7 +17,7 @@ def deck_box(deck: Deck) -> tuple[float, float, float, float]:
 
 def extent(trailer: Trailer) -> tuple[float, float, float, float, float]:
     """x0, x1, y0, y1 and the height that the empty trailer takes on a drawing [m]."""
-    x0, y0, x1, y1 = deck_box(trailer.main_deck)
+    _x0, y0, x1, y1 = deck_box(trailer.main_deck)
     reach = max(a.track / 2 + _bundle(a) / 2 for a in trailer.axles)
     wall = max(trailer.body.wall, trailer.body.rail)
     return trailer.coupler_x - 0.12, x1 + 0.12, min(y0, -reach), max(y1, reach), trailer.main_deck.origin[2] + wall

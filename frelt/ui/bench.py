@@ -12,6 +12,7 @@ from ..core.solids import Solid, solids
 from ..core.solve import Solved
 from ..drawing.views import Scene, View, scenes
 from .bench_paint import (
+    centre_shown,
     floor_words,
     paint_centre,
     paint_distances,
@@ -88,29 +89,41 @@ class Bench(QWidget):
         if floor is not None:
             paint_floor(p, floor, layout, theme)
         room = solids(solved.rig, solved.frames)
-        paint_names(p, self._scenes["plan"], solved.rig, layout, room, theme)
+        centre = centre_shown(solved, state.id) if state is not None else None
+        avoid = layout.to_px("plan", centre[0], centre[1]) if centre is not None else None
+        paint_names(p, self._scenes["plan"], solved.rig, layout, room, theme, avoid)
         paint_tape(p, self._scenes["plan"], layout, theme, desk.units)
         paint_scene(p, self._scenes["side"], layout, theme, held)
         paint_scene(p, self._scenes["rear"], layout, theme, held)
-        if state is not None:
-            paint_centre(p, solved, state.id, layout, theme)
+        if centre is not None:
+            paint_centre(p, centre, layout, theme)
         if desk.in_hand in room and solved.frames.items[desk.in_hand].upright:
             paint_distances(p, facings(solved, desk.in_hand), layout, theme, desk.units)
         if self.asked:
             from .asked import paint_asked
 
             paint_asked(p, self.asked, solved.rig.trailer, layout, theme, desk.units)
-        self._spots = paint_limits(p, layout.limits, solved, desk.state_id, theme, desk.units) if layout.limits.width() > 50 else []
+        self._spots = (
+            paint_limits(p, layout.limits, solved, desk.state_id, theme, desk.units) if layout.limits.width() > 50 else []
+        )
         self._posts(p, solved, layout)
 
     def _posts(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         desk, state = self.desk, self.desk.state
         if solved.loads is None or state is None:
             why = solved.why or "no state is set"
-            write(p, layout.posts.left(), layout.posts.top() + 40, f"Loads are unknown: {why}.", desk.theme.color("unknown"), "strong", 600)
+            write(
+                p,
+                layout.posts.left(),
+                layout.posts.top() + 40,
+                f"Loads are unknown: {why}.",
+                desk.theme.color("unknown"),
+                "strong",
+                600,
+            )
             return
         made = posts(solved, layout, desk.state_id, state.id)
-        captions(p, layout, desk.theme, "Load posts")
+        captions(p, layout, made, desk.theme)
         self._spots += paint_posts(p, made, layout, desk.theme, desk.units)
 
     def _headings(self, p: QPainter, layout: Layout) -> None:
@@ -120,7 +133,15 @@ class Bench(QWidget):
         if floor is not None:
             write(p, at.right() + 14, 16, floor_words(floor), theme.color("hand"), "small", 500)
         elif self.desk.rig is not None and not self.desk.rig.items:
-            write(p, at.right() + 14, 16, "an empty deck: take a tank from the list at the right", theme.color("hand"), "small", 500)
+            write(
+                p,
+                at.right() + 14,
+                16,
+                "an empty deck: take a tank from the list at the right",
+                theme.color("hand"),
+                "small",
+                500,
+            )
         caption(p, layout.side.left(), layout.side.top() + 2, "Side, from the left", theme)
         if layout.rear.width() > 50:
             caption(p, layout.rear.left(), layout.rear.top() + 2, "Rear, from behind", theme)
@@ -150,7 +171,9 @@ class Bench(QWidget):
         room = solids(solved.rig, solved.frames)
         for group in reversed(self._scenes[view].items):
             s = room[group.item]
-            box = {"plan": (s.x0, s.y0, s.x1, s.y1), "side": (s.x0, s.low, s.x1, s.high), "rear": (s.y0, s.low, s.y1, s.high)}[view]
+            box = {"plan": (s.x0, s.y0, s.x1, s.y1), "side": (s.x0, s.low, s.x1, s.high), "rear": (s.y0, s.low, s.y1, s.high)}[
+                view
+            ]
             if box[0] <= u <= box[2] and box[1] <= v <= box[3]:
                 return group.item
         return ""
@@ -199,7 +222,9 @@ class Bench(QWidget):
         else:
             over = any(box.contains(at) and field for box, field in self._spots)
             held = bool(self.item_at(at))
-            shape = Qt.CursorShape.IBeamCursor if over else Qt.CursorShape.OpenHandCursor if held else Qt.CursorShape.ArrowCursor
+            shape = (
+                Qt.CursorShape.IBeamCursor if over else Qt.CursorShape.OpenHandCursor if held else Qt.CursorShape.ArrowCursor
+            )
             self.setCursor(shape)
 
     def _drag_to(self, at: QPointF, free: bool) -> None:

@@ -63,7 +63,9 @@ def _hidden(p: QPainter, scene: Scene, layout: Layout, theme: Theme, in_hand: fr
     outline(p, [g for g in scene.hidden if g.item not in in_hand], layout.view(scene.view), theme, scene.view, "hidden")
 
 
-def label_boxes(scene: Scene, rig: Rig, layout: Layout, room: dict[str, Solid]) -> tuple[list[tuple[QRectF, list[str]]], list[tuple[QRectF, str]]]:
+def label_boxes(
+    scene: Scene, rig: Rig, layout: Layout, room: dict[str, Solid]
+) -> tuple[list[tuple[QRectF, list[str]]], list[tuple[QRectF, str]]]:
     """Names that fit inside their outlines, and (area, name) of those that need a number tag."""
     inside, tagged = [], []
     for item in rig.items:
@@ -101,14 +103,30 @@ def wrapped(name: str, width: float) -> list[str]:
     return lines
 
 
-def paint_names(p: QPainter, scene: Scene, rig: Rig, layout: Layout, room: dict[str, Solid], theme: Theme) -> None:
-    """Names in the plan: inside where they fit, else numbered, with the list in the corner by the tongue."""
+def paint_names(
+    p: QPainter, scene: Scene, rig: Rig, layout: Layout, room: dict[str, Solid], theme: Theme, avoid: QPointF | None = None
+) -> None:
+    """Names in the plan: inside where they fit, else numbered, with the list in the corner by the tongue.
+
+    avoid: the centre of gravity [px], which no name may cover.
+    """
     inside, tagged = label_boxes(scene, rig, layout, room)
     p.setFont(fonts.font("small", 600, True))
     ink, plate = theme.color("ink"), theme.color("sheet")
     plate.setAlphaF(0.86)
     for box, lines in inside:
         y = box.center().y() - LINE * len(lines) / 2 + 11
+        if (
+            avoid is not None
+            and abs(avoid.x() - box.center().x()) < 50
+            and abs(avoid.y() - box.center().y()) < LINE * len(lines) / 2 + 12
+        ):
+            below = avoid.y() + 24
+            y = (
+                below
+                if below + LINE * (len(lines) - 1) < box.bottom() - 2
+                else max(avoid.y() - 14 - LINE * (len(lines) - 1), box.top() + 12)
+            )
         for n, words in enumerate(lines):
             wide = fonts.measure(words, "name")
             back = QRectF(box.center().x() - wide / 2 - 3, y - 11.5 + LINE * n, wide + 6, LINE)
@@ -162,11 +180,11 @@ def paint_tape(p: QPainter, scene: Scene, layout: Layout, theme: Theme, units: U
     for i in range(first, last + 1):
         x = layout.to_px("plan", i * step, 0).x()
         whole = abs((i * step / every) - round(i * step / every)) < 1e-6
-        p.drawLine(QPointF(x, strip.top()), QPointF(x, strip.top() + (strip.height() * (0.45 if whole else 0.28))))
-        if whole and strip.left() + 14 < x < strip.right() - 14:
+        p.drawLine(QPointF(x, strip.top()), QPointF(x, strip.top() + strip.height() * (1.0 if whole else 0.3)))
+        if whole and strip.left() - 2 < x < strip.right() - 30:
             number = i * step / every * every
             words = _station(number, feet, units)
-            write(p, x, strip.bottom() - 3, words, ink, "small", 600, True, "middle")
+            write(p, x + 4, strip.bottom() - 2, words, ink, "small", 600, True)
     p.restore()
 
 
@@ -239,11 +257,8 @@ def paint_distances(p: QPainter, found: Sequence[Facing], layout: Layout, theme:
         p.drawText(chip, Qt.AlignmentFlag.AlignCenter, words)
 
 
-def paint_centre(p: QPainter, solved: Solved, state_id: str, layout: Layout, theme: Theme) -> None:
+def paint_centre(p: QPainter, at: tuple[float, float, float], layout: Layout, theme: Theme) -> None:
     """The whole rig's centre of gravity at the fills shown, in all three drawings."""
-    at = centre_shown(solved, state_id)
-    if at is None:
-        return
     x, y, z = at
     r = 9.0 / layout.scale
     for view, u, v in (("plan", x, y), ("side", x, z), ("rear", y, z)):
@@ -267,5 +282,3 @@ def centre_shown(solved: Solved, state_id: str) -> tuple[float, float, float] | 
     for tank, fill in zip(loads.table.tanks, loads.table.shown[s], strict=True):
         mz += tank.full * (tank.floor * fill + volume_moment(tank.part, float(fill)))
     return float(mx / mass), float(my / mass), float(mz / mass)
-
-

@@ -1,7 +1,7 @@
 """Small marks that several widgets paint alike: status marks, texts in steps, bars."""
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen
+from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
 
 from ..core.check import Status
 from ..paint.fonts import font
@@ -41,7 +41,15 @@ def mark(p: QPainter, status: Status | str, at: QPointF, size: float, theme: The
         pen = QPen(color, max(size / 7, 2.0))
         pen.setCapStyle(Qt.PenCapStyle.RoundCap)
         p.setPen(pen)
-        p.drawPolyline([QPointF(at.x() - r * 0.9, at.y()), QPointF(at.x() - r * 0.25, at.y() + r * 0.65), QPointF(at.x() + r, at.y() - r * 0.7)])
+        p.drawPolyline(
+            QPolygonF(
+                [
+                    QPointF(at.x() - r * 0.9, at.y()),
+                    QPointF(at.x() - r * 0.25, at.y() + r * 0.65),
+                    QPointF(at.x() + r, at.y() - r * 0.7),
+                ]
+            )
+        )
     else:
         pen = QPen(color, 1.6)
         pen.setDashPattern([2.2, 1.6])

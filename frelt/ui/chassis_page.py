@@ -1,6 +1,7 @@
 """The chassis: every length, empty weight and plate typed, while the drawing shows which one is meant."""
 
 from collections.abc import Callable
+from functools import partial
 
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QVBoxLayout, QWidget
@@ -10,6 +11,7 @@ from ..core.check import KINDS
 from ..core.edit import set_rating
 from ..core.figure import Figure, Rating, plate, rated
 from ..core.rig import Rig, RuleSet
+from ..core.units import Quantity
 from ..core.value import FreltError
 from .desk import Desk
 from .fields import FigureField, column, heading, prose
@@ -38,6 +40,7 @@ class ChassisPage(QWidget):
         super().__init__()
         self.desk = desk
         self._box = QVBoxLayout(self)
+        self._box.setContentsMargins(0, 0, 0, 0)
         self._box.setSpacing(6)
         self._content: QWidget | None = None
         self._made_for: tuple[str, int] | None = None
@@ -67,7 +70,9 @@ class ChassisPage(QWidget):
         self._fields = []
         self._content = QWidget()
         if trailer is None:
-            layout = column(heading("Chassis"), prose("No trailer yet. Take a class under Job, then tape it and read its plates here."))
+            layout = column(
+                heading("Chassis"), prose("No trailer yet. Take a class under Job, then tape it and read its plates here.")
+            )
             layout.addStretch(1)
         else:
             layout = self._trailer_fields(trailer)
@@ -86,11 +91,13 @@ class ChassisPage(QWidget):
             self._length("Deck width", "width", _deck_width, _set_deck_width, 0.5, 3.5),
             self._length("Deck height", "height", lambda t: t.main_deck.origin[2], _set_deck_height, 0.1, 2),
             self._length("Coupler to deck", "coupler", lambda t: -t.coupler_x, lambda t, v: replace(t, coupler_x=-v), 0.0, 8),
-            self._length("Coupler height", "coupler height", lambda t: t.coupler_z, lambda t, v: replace(t, coupler_z=v), 0.1, 2),
+            self._length(
+                "Coupler height", "coupler height", lambda t: t.coupler_z, lambda t, v: replace(t, coupler_z=v), 0.1, 2
+            ),
         ]
         for n, axle in enumerate(trailer.axles):
             words = f"Front edge to {axle.name.lower()}"
-            widgets.append(self._length(words, f"axle:{n}", lambda t, i=n: t.axles[i].x, lambda t, v, i=n: _set_axle_x(t, i, v), 0.1, 20))
+            widgets.append(self._length(words, f"axle:{n}", partial(_axle_x, n), partial(_set_axle_x, n), 0.1, 20))
         widgets.append(self._length("Track, wheel to wheel", "track", lambda t: t.axles[0].track, _set_track, 0.5, 3))
         widgets += [heading("Weigh it, empty")]
         widgets.append(self._weight("On the coupler", "tongue"))
@@ -125,13 +132,41 @@ class ChassisPage(QWidget):
         layout.addStretch(1)
         return layout
 
-    def _field(self, label: str, quantity: str, asked: str, value: Callable[[Trailer], float | None], put: Callable[[float | None], None], hint: str = "", **limits: float | bool) -> FigureField:
-        field = FigureField(label, quantity, lambda: self.desk.units, put, name=f"chassis-{asked or label}", **limits)
+    def _field(
+        self,
+        label: str,
+        quantity: Quantity,
+        asked: str,
+        value: Callable[[Trailer], float | None],
+        put: Callable[[float | None], None],
+        hint: str = "",
+        low: float = 0.0,
+        high: float = 1e6,
+        may_be_empty: bool = False,
+    ) -> FigureField:
+        field = FigureField(
+            label,
+            quantity,
+            lambda: self.desk.units,
+            put,
+            low=low,
+            high=high,
+            may_be_empty=may_be_empty,
+            name=f"chassis-{asked or label}",
+        )
         field.focused.connect(lambda on: self.desk.asked.emit(asked if on else ""))
         self._fields.append((field, value, hint))
         return field
 
-    def _length(self, label: str, asked: str, value: Callable[[Trailer], float], put: Callable[[Trailer, float], Trailer], low: float, high: float) -> FigureField:
+    def _length(
+        self,
+        label: str,
+        asked: str,
+        value: Callable[[Trailer], float],
+        put: Callable[[Trailer, float], Trailer],
+        low: float,
+        high: float,
+    ) -> FigureField:
         def typed(v: float | None) -> None:
             if v is not None:
                 self._change(lambda t: put(t, v), label.lower())
@@ -160,7 +195,9 @@ class ChassisPage(QWidget):
         def typed(v: float | None) -> None:
             self.desk.edit(lambda r: set_rating(r, field, None if v is None else plate(v)), f"plate: {label.lower()}")
 
-        made = self._field(label, "mass", "", lambda t: rated(rating_at(t, field)), typed, "unknown", high=50_000, may_be_empty=True)
+        made = self._field(
+            label, "mass", "", lambda t: rated(rating_at(t, field)), typed, "unknown", high=50_000, may_be_empty=True
+        )
         made.setToolTip(f"Where to look: {KINDS[kind].plate}.")
         return made
 
@@ -168,12 +205,19 @@ class ChassisPage(QWidget):
         def typed(v: float | None) -> None:
             if v is not None:
                 own = "set by the shop"
-                self.desk.edit(lambda r: replace(r, rules=replace(put(r.rules, v), id="own", source=own)), f"rule: {label.lower()}")
+                self.desk.edit(
+                    lambda r: replace(r, rules=replace(put(r.rules, v), id="own", source=own)), f"rule: {label.lower()}"
+                )
 
         return FigureField(label, "share", lambda: self.desk.units, typed, high=0.5, name=f"rule-{label}")
 
     def _show_rules(self, rules: RuleSet) -> None:
-        shown = {"low": rules.tongue_ball[0], "high": rules.tongue_ball[1], "side": rules.side_difference, "reserve": rules.reserve}
+        shown = {
+            "low": rules.tongue_ball[0],
+            "high": rules.tongue_ball[1],
+            "side": rules.side_difference,
+            "reserve": rules.reserve,
+        }
         for name, value in shown.items():
             self._rules[name].show_value(value)
         self.rules_source.setText(f"{rules.name}: {rules.source}.")
@@ -230,7 +274,11 @@ def _set_deck_height(t: Trailer, v: float) -> Trailer:
     return _main(t, origin=(x, y, v))
 
 
-def _set_axle_x(t: Trailer, n: int, v: float) -> Trailer:
+def _axle_x(n: int, t: Trailer) -> float:
+    return t.axles[n].x
+
+
+def _set_axle_x(n: int, t: Trailer, v: float) -> Trailer:
     return replace(t, axles=tuple(replace(a, x=v) if i == n else a for i, a in enumerate(t.axles)))
 
 

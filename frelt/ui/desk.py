@@ -32,6 +32,14 @@ STEPS = (
 )
 
 
+def _timer(parent: QObject, wait: int) -> QTimer:
+    """A timer that fires once, some milliseconds after it was last started."""
+    timer = QTimer(parent)
+    timer.setSingleShot(True)
+    timer.setInterval(wait)
+    return timer
+
+
 class Desk(QObject):
     """Everything the widgets share. `solved` is what they show: the drag in progress, or the document."""
 
@@ -54,9 +62,9 @@ class Desk(QObject):
         self._floor: tuple[Solved, str, SafeFloor] | None = None
         self.fixes: tuple[Fix, ...] = ()
         self._fixes_for: Solved | None = None
-        self._idle = QTimer(self, singleShot=True, interval=60)
+        self._idle = _timer(self, 60)
         self._idle.timeout.connect(self._find_fixes)
-        self._safe = QTimer(self, singleShot=True, interval=1500)
+        self._safe = _timer(self, 1500)
         self._safe.timeout.connect(session.keep_safe)
         session.listen(self._session_changed)
         self._idle.start()

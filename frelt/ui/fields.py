@@ -1,6 +1,8 @@
 """Fields in which figures are typed with units, refused in place with an example of what is understood."""
 
 from collections.abc import Callable
+from functools import cache
+from typing import Any
 
 from PyQt6.QtCore import QSignalBlocker, Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent
@@ -22,15 +24,14 @@ SOURCES: tuple[tuple[Source, str], ...] = (
 
 def convert(number: float, unit: str, to: str) -> float:
     """Any other unit, through the units library, which is loaded when first needed."""
+    return float(_registry().Quantity(number, unit).to(to).magnitude)
+
+
+@cache
+def _registry() -> Any:
     import pint
 
-    global _registry
-    if _registry is None:
-        _registry = pint.UnitRegistry()
-    return float(_registry.Quantity(number, unit).to(to).magnitude)
-
-
-_registry = None
+    return pint.UnitRegistry()
 
 
 class _Edit(QLineEdit):
@@ -170,7 +171,9 @@ class FigureField(Field):
 class SourceRow(QWidget):
     """± and source of a figure, in one quiet row."""
 
-    def __init__(self, quantity: Quantity, units: Callable[[], Units], set_figure: Callable[[float, Source], None], name: str) -> None:
+    def __init__(
+        self, quantity: Quantity, units: Callable[[], Units], set_figure: Callable[[float, Source], None], name: str
+    ) -> None:
         super().__init__()
         self._units, self.quantity, self._set = units, quantity, set_figure
         self._pm = 0.0

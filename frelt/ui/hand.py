@@ -1,10 +1,22 @@
 """The item in hand: what a tape would read, what it weighs and how that is known; every reading can be typed."""
 
 from collections.abc import Callable
+from functools import partial
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QPlainTextEdit, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPlainTextEdit,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
 
 from ..core.distances import Side, deck_bounds, facings, moved_in_plan, with_distance
 from ..core.edit import on_deck, with_item
@@ -35,11 +47,13 @@ class HandPanel(QWidget):
         self.desk = desk
         units = lambda: desk.units  # noqa: E731
         self.name = title()
-        self.station = FigureField("From the front edge", "length", units, self._set_station, low=-100, high=100, name="station")
+        self.station = FigureField(
+            "From the front edge", "length", units, self._set_station, low=-100, high=100, name="station"
+        )
         self.sides: dict[Side, FigureField] = {}
         for side in WORDS:
             self.sides[side] = FigureField(
-                WORDS[side], "length", units, lambda v, s=side: self._set_distance(s, v), low=-100, high=100, name=f"to-{side}"
+                WORDS[side], "length", units, partial(self._set_distance, side), low=-100, high=100, name=f"to-{side}"
             )
         self.deck_label = QLabel("Stands on")
         self.deck = QComboBox()
@@ -57,19 +71,26 @@ class HandPanel(QWidget):
         now_row = QHBoxLayout()
         now_row.addWidget(self.now_words, 1)
         now_row.addWidget(self.now)
-        self.more = QPushButton("Sizes, contents, notes …")
+        self.back = QPushButton("Put down, add more")
+        self.back.setObjectName("link")
+        self.back.clicked.connect(lambda: desk.take(""))
+        self.more = QPushButton("Sizes, contents …")
         self.more.setObjectName("link")
         self.more.setCheckable(True)
         self.more.toggled.connect(self._toggle)
         self.sheet = Sheet(desk, self._item)
         self.sheet.hide()
         fields: list[QWidget] = [self.station, *self.sides.values()]
-        box = column(heading("In hand"), self.name, *fields, spacing=5)
+        box = column(heading("In hand"), self.name, *fields, spacing=3)
         box.addLayout(row)
         box.addWidget(self.empty)
         box.addWidget(self.empty_source)
         box.addLayout(now_row)
-        box.addWidget(self.more)
+        links = QHBoxLayout()
+        links.addWidget(self.more)
+        links.addStretch(1)
+        links.addWidget(self.back)
+        box.addLayout(links)
         box.addWidget(self.sheet)
         self.setLayout(box)
         for signal in (desk.changed, desk.hand_changed, desk.state_changed, desk.looks_changed):
@@ -82,7 +103,7 @@ class HandPanel(QWidget):
 
     def _toggle(self, on: bool) -> None:
         self.sheet.setVisible(on)
-        self.more.setText("Less" if on else "Sizes, contents, notes …")
+        self.more.setText("Less" if on else "Sizes, contents …")
         self.refresh()
 
     def refresh(self) -> None:
@@ -167,12 +188,16 @@ class Sheet(QWidget):
         self.name.setMaxLength(200)
         self.name.editingFinished.connect(self._set_name)
         self.sizes = {
-            key: FigureField(words, "length", units, lambda v, k=key: self._set_size(k, v), low=0.001, high=20, name=f"size-{key}")
+            key: FigureField(words, "length", units, partial(self._set_size, key), low=0.001, high=20, name=f"size-{key}")
             for key, words in (("length", "Length"), ("width", "Width"), ("height", "Height"))
         }
         self.off = FigureField("Above the deck", "length", units, self._set_off, low=0, high=10, name="off")
-        self.centre_z = FigureField("Its weight sits, above its underside", "length", units, self._set_centre_z, high=10, name="centre-z")
-        self.centre_x = FigureField("… behind its middle", "length", units, self._set_centre_x, low=-10, high=10, name="centre-x")
+        self.centre_z = FigureField(
+            "Its weight sits, above its underside", "length", units, self._set_centre_z, high=10, name="centre-z"
+        )
+        self.centre_x = FigureField(
+            "… behind its middle", "length", units, self._set_centre_x, low=-10, high=10, name="centre-x"
+        )
         self.capacity = FigureField("Capacity", "volume", units, self._set_capacity, low=1e-4, high=100, name="capacity")
         self.heel = FigureField("Left by the draw (heel)", "share", units, self._set_heel, high=0.5, name="heel")
         self.liquid = QComboBox()
@@ -200,7 +225,16 @@ class Sheet(QWidget):
         box.setContentsMargins(0, 4, 0, 0)
         box.setSpacing(5)
         box.addLayout(grid)
-        for widget in (*self.sizes.values(), self.off, self.centre_z, self.centre_x, self.tank_box, self.locked, self.note, self.save_note):
+        for widget in (
+            *self.sizes.values(),
+            self.off,
+            self.centre_z,
+            self.centre_x,
+            self.tank_box,
+            self.locked,
+            self.note,
+            self.save_note,
+        ):
             box.addWidget(widget)
 
     def refresh(self, item: Item) -> None:
@@ -287,5 +321,3 @@ class Sheet(QWidget):
 
     def _set_note(self) -> None:
         self._put("note", note=self.note.toPlainText())
-
-

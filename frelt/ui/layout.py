@@ -9,10 +9,10 @@ from ..drawing.views import Scene, View
 from ..paint.painter import transform
 
 MARGIN = 16.0
-CAPTION = 22.0
-TAPE = 22.0
-GAP = 10.0
-POSTS = 118.0
+CAPTION = 18.0
+TAPE = 20.0
+GAP = 8.0
+POSTS = 108.0
 LIMITS = 236.0
 GROUND = 14.0
 
@@ -72,7 +72,7 @@ def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom) 
     fit = max(fit, 8.0)
     plan_tall = (py1 - py0) * fit
     side_tall = tall - plan_tall
-    y = CAPTION + 6
+    y = CAPTION + 8
     plan = QRectF(MARGIN, y, wide, plan_tall)
     tape = QRectF(MARGIN, plan.bottom() + GAP, wide, TAPE)
     side = QRectF(MARGIN, tape.bottom() + GAP + CAPTION - 6, wide, side_tall + GROUND)

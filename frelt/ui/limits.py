@@ -33,7 +33,12 @@ def bars(solved: Solved, state_id: str, units: Units) -> list[Bar]:
     scope = solved.checks if state_id == WORST else solved.by_state.get(state_id, ())
     by_id = {c.id: c for c in scope}
     found = []
-    for check_id, title in (("gross", "Laden trailer"), ("coupler:gross", "Coupler, trailer weight"), ("tongue-share", "Tongue share"), ("side", "Left, right")):
+    for check_id, title in (
+        ("gross", "Laden trailer"),
+        ("coupler:gross", "Coupler, trailer weight"),
+        ("tongue-share", "Tongue share"),
+        ("side", "Left, right"),
+    ):
         check = by_id.get(check_id)
         if check is None or check.load is None:
             continue
@@ -62,12 +67,24 @@ def _mass(check: Check, title: str, units: Units) -> Bar:
     return Bar(check, title, words, 0.0, check.limit, 0.0, max(check.limit * 1.12, check.load * 1.04))
 
 
-def paint_limits(p: QPainter, area: QRectF, solved: Solved, state_id: str, theme: Theme, units: Units) -> list[tuple[QRectF, str]]:
+def paint_limits(
+    p: QPainter, area: QRectF, solved: Solved, state_id: str, theme: Theme, units: Units
+) -> list[tuple[QRectF, str]]:
     """Paint the bars; returns the areas on which a rating can be typed, with their fields."""
     known, counted = solved.known
     caption(p, area.left(), area.top() + 15, "Whole rig", theme)
     if counted:
-        write(p, area.right(), area.top() + 15, f"{known} of {counted} limits known", theme.color("soft"), "small", 400, True, "end")
+        write(
+            p,
+            area.right(),
+            area.top() + 15,
+            f"{known} of {counted} limits known",
+            theme.color("soft"),
+            "small",
+            400,
+            True,
+            "end",
+        )
     spots = []
     y = area.top() + 26
     for bar in bars(solved, state_id, units):

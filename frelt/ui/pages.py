@@ -161,17 +161,14 @@ class ThingsPage(QWidget):
         self.desk = desk
         self.heading = heading("Put on the deck")
         self.catalog = CatalogList(desk)
-        self.back = QPushButton("Add something else")
-        self.back.setObjectName("link")
-        self.back.clicked.connect(lambda: desk.take(""))
         self.hand = HandPanel(desk)
         self.tubes = SightTubes(desk)
         box = QVBoxLayout(self)
+        box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(8)
         box.addWidget(self.heading)
         box.addWidget(self.catalog, 1)
         box.addWidget(self.hand)
-        box.addWidget(self.back)
         box.addWidget(self.tubes, 1)
         desk.hand_changed.connect(self.refresh)
         desk.changed.connect(self.refresh)
@@ -180,14 +177,15 @@ class ThingsPage(QWidget):
     def show_step(self, step: int) -> None:
         """Big and small things share the page; the catalog's hint differs."""
         if step in (2, 3):
-            self.catalog.box.setPlaceholderText("Search: tank, reel, machine …" if step == 2 else "Search: pump, battery, toolbox …")
+            self.catalog.box.setPlaceholderText(
+                "Search: tank, reel, machine …" if step == 2 else "Search: pump, battery, toolbox …"
+            )
 
     def refresh(self) -> None:
         """Catalog or item, by what is in hand."""
         held = bool(self.desk.in_hand)
         self.heading.setVisible(not held)
         self.catalog.setVisible(not held)
-        self.back.setVisible(held)
 
 
 class JobPage(QWidget):
@@ -198,6 +196,7 @@ class JobPage(QWidget):
         self.desk = desk
         self.fields: dict[str, QLineEdit] = {}
         box = QVBoxLayout(self)
+        box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(6)
         box.addWidget(heading("Job"))
         for key, words in (("name", "Name of the job"), ("customer", "Customer"), ("washes", "What will be washed")):
@@ -213,7 +212,10 @@ class JobPage(QWidget):
         self.rigs.setAccessibleName("Rig on the bench")
         self.rigs.activated.connect(lambda _: desk.session.show_rig(self.rigs.currentData()))
         self.rig_name, self.serial = QLineEdit(), QLineEdit()
-        for edit, words, done in ((self.rig_name, "Name of the rig", self._set_name), (self.serial, "Serial", self._set_serial)):
+        for edit, words, done in (
+            (self.rig_name, "Name of the rig", self._set_name),
+            (self.serial, "Serial", self._set_serial),
+        ):
             edit.setPlaceholderText(words)
             edit.setAccessibleName(words)
             edit.setMaxLength(200)
@@ -243,7 +245,11 @@ class JobPage(QWidget):
         self.new.clicked.connect(self._new)
         box.addWidget(self.classes)
         box.addWidget(self.new)
-        box.addWidget(prose("Sizes and weights of a class are estimates, from memory: tape it, weigh it and read its plates under Chassis."))
+        box.addWidget(
+            prose(
+                "Sizes and weights of a class are estimates, from memory: tape it, weigh it and read its plates under Chassis."
+            )
+        )
         box.addStretch(1)
         desk.changed.connect(self.refresh)
         self.refresh()
@@ -327,6 +333,7 @@ class LiquidsPage(QWidget):
         row.addWidget(self.copy, 1)
         row.addWidget(self.drop)
         box = QVBoxLayout(self)
+        box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(8)
         box.addWidget(heading("State shown"))
         box.addWidget(self.name)
@@ -334,7 +341,11 @@ class LiquidsPage(QWidget):
         box.addWidget(self.full)
         box.addLayout(row)
         box.addWidget(self.tubes, 1)
-        box.addWidget(prose("A state is right only if every fill in its ranges is right. Drag a fill, or the ends of its range; “max” is what the ratings allow."))
+        box.addWidget(
+            prose(
+                "A state is right only if every fill in its ranges is right. Drag a fill, or the ends of its range; “max” is what the ratings allow."
+            )
+        )
         desk.changed.connect(self.refresh)
         desk.state_changed.connect(self.refresh)
         self.refresh()
@@ -380,7 +391,9 @@ class LiquidsPage(QWidget):
     def _drop(self) -> None:
         state = self.desk.state
         if state is not None:
-            self.desk.edit(lambda r: replace(r, states=tuple(s for s in r.states if s.id != state.id)), f"state {state.name} removed")
+            self.desk.edit(
+                lambda r: replace(r, states=tuple(s for s in r.states if s.id != state.id)), f"state {state.name} removed"
+            )
 
 
 class HandOverPage(QWidget):
@@ -393,13 +406,22 @@ class HandOverPage(QWidget):
         self.button = QPushButton("Write the load sheet (PDF) …")
         self.button.clicked.connect(self.sheet_asked)
         box = QVBoxLayout(self)
+        box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(8)
         box.addWidget(heading("Hand-over"))
         box.addWidget(title("Load sheet"))
-        box.addWidget(prose("One page from these drawings: every support in its worst state against its rating, where each figure comes from, and a place for the scale ticket."))
+        box.addWidget(
+            prose(
+                "One page from these drawings: every support in its worst state against its rating, where each figure comes from, and a place for the scale ticket."
+            )
+        )
         box.addWidget(self.button)
         box.addSpacing(8)
-        box.addWidget(prose("Frelt is a planning aid. Weigh the rig, full and as it travels, before it takes the road; makers' ratings and local law come first."))
+        box.addWidget(
+            prose(
+                "Frelt is a planning aid. Weigh the rig, full and as it travels, before it takes the road; makers' ratings and local law come first."
+            )
+        )
         box.addSpacing(8)
         box.addWidget(prose("Serial plate, walk-through list and price come here later."))
         box.addStretch(1)
@@ -411,6 +433,7 @@ class LaterPage(QWidget):
     def __init__(self, step: int) -> None:
         super().__init__()
         box = QVBoxLayout(self)
+        box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(8)
         box.addWidget(heading(STEPS[step]))
         box.addWidget(title("Not built yet"))

@@ -2,7 +2,18 @@
 
 from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QAbstractItemView, QDialog, QFrame, QHeaderView, QLabel, QPushButton, QTableWidget, QTableWidgetItem, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QAbstractItemView,
+    QDialog,
+    QFrame,
+    QHeaderView,
+    QLabel,
+    QPushButton,
+    QTableWidget,
+    QTableWidgetItem,
+    QVBoxLayout,
+    QWidget,
+)
 
 from ..core.check import KINDS
 from ..core.edit import set_rating
@@ -40,7 +51,11 @@ class ChecksTable(QDialog):
         self.table = _table(["Is", "Check", "Worst case", "Load", "Limit", "Margin", "±", "Source of the limit"])
         box = QVBoxLayout(self)
         box.addWidget(self.table)
-        box.addWidget(prose("± is what 19 in 20 cases stay within, from the tolerances of weights, densities and sizes. A margin below its ± counts as tight."))
+        box.addWidget(
+            prose(
+                "± is what 19 in 20 cases stay within, from the tolerances of weights, densities and sizes. A margin below its ± counts as tight."
+            )
+        )
         desk.changed.connect(self.refresh)
         desk.looks_changed.connect(self.refresh)
         self.refresh()
@@ -108,7 +123,9 @@ class RatingEditor(QFrame):
         self.setObjectName("rating-editor")
         self.setAutoFillBackground(True)
         self.setFixedWidth(264)
-        self.field = FigureField("Rating on the plate", "mass", lambda: desk.units, self._typed, high=50_000, may_be_empty=True, name="rating-typed")
+        self.field = FigureField(
+            "Rating on the plate", "mass", lambda: desk.units, self._typed, high=50_000, may_be_empty=True, name="rating-typed"
+        )
         self.where = QLabel()
         self.where.setObjectName("quiet")
         self.where.setWordWrap(True)
@@ -127,12 +144,16 @@ class RatingEditor(QFrame):
         if rig is None or rig.trailer is None:
             return
         self.field_name = field
-        kind = "tire" if "tires" in field else "axle" if "axles" in field else "gross" if field.endswith(".gross") else "coupler"
+        kind = (
+            "tire" if "tires" in field else "axle" if "axles" in field else "gross" if field.endswith(".gross") else "coupler"
+        )
         self.heading.setText(KINDS[kind].title.upper())
         self.where.setText(f"Where to look: {KINDS[kind].plate}.")
         self.field.show_value(rated(rating_at(rig.trailer, field)), "unknown")
         palette = self.desk.theme.palette
-        self.setStyleSheet(f"#rating-editor {{ background: {palette.field}; border: 2px solid {palette.hand}; border-radius: 5px; }}")
+        self.setStyleSheet(
+            f"#rating-editor {{ background: {palette.field}; border: 2px solid {palette.hand}; border-radius: 5px; }}"
+        )
         self.adjustSize()
         parent = self.parentWidget()
         assert parent is not None

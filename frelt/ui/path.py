@@ -40,8 +40,7 @@ class StepButton(QAbstractButton):
             return "ok" if solved.loads is not None and solved.known[0] == solved.known[1] else "unknown"
         if self.step not in kinds:
             return ""
-        worst = next((c.status for c in solved.checks if c.kind in kinds[self.step]), "unknown")
-        return worst
+        return next((c.status for c in solved.checks if c.kind in kinds[self.step]), "unknown")
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme = self.desk.theme

@@ -1,10 +1,11 @@
 """Load posts: where the load goes to the ground, every rating on one line."""
 
+import itertools
 from dataclasses import dataclass
 
 import numpy as np
 from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QPainter, QPainterPath, QPen
+from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
 
 from ..core.check import Check
 from ..core.solve import Loads, Solved
@@ -49,15 +50,16 @@ def posts(solved: Solved, layout: Layout, state_id: str, state_shown: str) -> li
         elif lim.check == "axle":
             axle = next(a for a in loads.trailer.axles if lim.id == f"axle:{a.id}")
             made.append(_post(loads, axle.name, layout.to_px("side", axle.x, 0).x(), lim.num, s, by_id.get(lim.id), lim.field))
+    made.sort(key=lambda post: post.x)
     for side, word in (("left", "Left"), ("right", "Right")):
         rows = [loads.supports.row(f"{a.id}/{side}") for a in loads.trailer.axles]
         checks = [c for c in scope if c.kind == "tire" and c.id.endswith(side)]
         worst = min(checks, key=lambda c: c.rank) if checks else None
         half = loads.trailer.axles[-1].track / 2 * (1 if side == "right" else -1)
-        curb = " (curb)" if side == solved.rig.curb_side else ""
+        curb = ", curb" if side == solved.rig.curb_side else ""
         n = len(rows)
         row = np.sum(rows, axis=0) / n if n > 1 else rows[0]
-        name = f"{word} tire{curb}" if n == 1 else f"{word} tire{curb}, each axle"
+        name = f"{word} tires{curb}" if loads.trailer.axles[0].tires.each_end > 1 else f"{word} tire{curb}"
         made.append(_post(loads, name, layout.to_px("rear", half, 0).x(), row, s, worst, "axles[0].tires.rating", rear=True))
     return made
 
@@ -71,7 +73,16 @@ def _post(loads: Loads, name: str, x: float, row: object, s: int, check: Check |
     low = base + np.minimum(pull * table.low, pull * table.high).sum(1)
     good = loads.applies.any(axis=1)
     now = float(base[s] + table.shown[s] @ pull)
-    return Post(name, x, now, float(low[good].min()) if good.any() else now, float(high[good].max()) if good.any() else now, check, field, rear)
+    return Post(
+        name,
+        x,
+        now,
+        float(low[good].min()) if good.any() else now,
+        float(high[good].max()) if good.any() else now,
+        check,
+        field,
+        rear,
+    )
 
 
 def place_posts(made: list[Post], area: QRectF) -> list[QRectF]:
@@ -83,7 +94,7 @@ def place_posts(made: list[Post], area: QRectF) -> list[QRectF]:
     for i in range(len(made) - 1, -1, -1):
         lefts[i] = min(lefts[i], right)
         right = lefts[i] - COLUMN
-    return [QRectF(max(x, area.left()), area.top() + 20, COLUMN, area.height() - 26) for x in lefts]
+    return [QRectF(max(x, area.left()), area.top() + 14, COLUMN, area.height() - 20) for x in lefts]
 
 
 def paint_posts(p: QPainter, made: list[Post], layout: Layout, theme: Theme, units: Units) -> list[tuple[QRectF, str]]:
@@ -108,7 +119,7 @@ def paint_posts(p: QPainter, made: list[Post], layout: Layout, theme: Theme, uni
             p.drawLine(QPointF(x0 - 6, line_y), QPointF(x1 - 2, line_y))
         pen = QPen(theme.color("hairline"), 1.0)
         p.setPen(pen)
-        for (_, a), (b, _) in zip(known, known[1:], strict=False):
+        for (_, a), (b, _) in itertools.pairwise(known):
             p.drawLine(QPointF(a - 2, line_y), QPointF(b - 6, line_y))
     return spots
 
@@ -118,8 +129,17 @@ def _bar(p: QPainter, post: Post, column: QRectF, line_y: float, layout: Layout,
     left, bottom = column.left(), column.bottom()
     tall = bottom - line_y
     p.setPen(QPen(theme.color("soft"), 1.0))
-    bend = layout.posts.top() + 4
-    p.drawPolyline([QPointF(post.x, max(ground, layout.side.bottom() - 14)), QPointF(post.x, bend), QPointF(left + BAR / 2, bend), QPointF(left + BAR / 2, column.top())])
+    bend = layout.posts.top() + 3
+    p.drawPolyline(
+        QPolygonF(
+            [
+                QPointF(post.x, max(ground, layout.side.bottom() - 14)),
+                QPointF(post.x, bend),
+                QPointF(left + BAR / 2, bend),
+                QPointF(left + BAR / 2, column.top()),
+            ]
+        )
+    )
     limit = post.check.limit if post.check is not None else None
     status = post.check.status if post.check is not None else "unknown"
     frame = QRectF(left, column.top(), BAR, column.height())
@@ -144,7 +164,16 @@ def _bar(p: QPainter, post: Post, column: QRectF, line_y: float, layout: Layout,
         p.drawRect(fill)
     p.setPen(QPen(theme.color(STATUS_COLOR[status] if status != "ok" else "ink"), 2.4))
     p.drawLine(QPointF(left, top), QPointF(left + BAR, top))
-    _span(p, post, limit, left + BAR + 5, bottom, tall, column.top(), theme.color(STATUS_COLOR[status] if status != "ok" else "soft"))
+    _span(
+        p,
+        post,
+        limit,
+        left + BAR + 5,
+        bottom,
+        tall,
+        column.top(),
+        theme.color(STATUS_COLOR[status] if status != "ok" else "soft"),
+    )
 
 
 def _torn(fill: QRectF) -> QPainterPath:
@@ -156,10 +185,10 @@ def _torn(fill: QRectF) -> QPainterPath:
     return path
 
 
-def _span(p: QPainter, post: Post, limit: float, x: float, bottom: float, tall: float, top: float, color: object) -> None:
+def _span(p: QPainter, post: Post, limit: float, x: float, bottom: float, tall: float, top: float, color: QColor) -> None:
     y_high = max(bottom - post.high / limit * tall, top)
     y_low = max(min(bottom - post.low / limit * tall, bottom), top)
-    pen = QPen(color, 2.0)  # type: ignore[call-overload]
+    pen = QPen(color, 2.0)
     p.setPen(pen)
     p.drawLine(QPointF(x, y_high), QPointF(x, y_low))
     for y in (y_high, y_low):
@@ -167,7 +196,7 @@ def _span(p: QPainter, post: Post, limit: float, x: float, bottom: float, tall: 
 
 
 def _words(p: QPainter, post: Post, column: QRectF, theme: Theme, units: Units) -> QRectF:
-    x, y = column.left() + BAR + 14, column.top() + 38
+    x, y = column.left() + BAR + 14, column.top() + 35
     check = post.check
     status = check.status if check is not None else "unknown"
     ink = theme.color("ink")
@@ -182,20 +211,16 @@ def _words(p: QPainter, post: Post, column: QRectF, theme: Theme, units: Units) 
             write(p, x, y + 16, f"{post.now / limit:.1f} times", loud, "small", 600, True)
         else:
             write(p, x, y + 16, f"up to {up_to}", loud if status == "over" else soft, "small", 500, True)
-        write(p, x, y + 31, f"of {units.show(limit, 'mass')}", soft, "small", 500, True)
+        write(p, x, y + 30, f"of {units.show(limit, 'mass')}", soft, "small", 500, True)
     else:
         write(p, x, y + 16, "needs a plate of", soft, "small", 500, True)
-        write(p, x, y + 31, f"{up_to} {units.name('mass')} or more", soft, "small", 500, True)
-    for n, words in enumerate(_two_lines(post.name)):
-        write(p, x, y + 46 + 14 * n, words, ink, "small", 600, True)
+        write(p, x, y + 30, f"{up_to} {units.name('mass')} or more", soft, "small", 500, True)
+    write(p, x, y + 46, post.name, ink, "small", 600, True)
     return QRectF(x - 4, y + 3, COLUMN - BAR - 12, 32)
 
 
-def _two_lines(name: str) -> list[str]:
-    head, comma, tail = name.partition(", ")
-    return [head, tail] if comma else [name]
-
-
-def captions(p: QPainter, layout: Layout, theme: Theme, words: str) -> None:
-    """The heading of the posts."""
-    caption(p, layout.posts.left(), layout.posts.top() + 12, words, theme)
+def captions(p: QPainter, layout: Layout, made: list[Post], theme: Theme) -> None:
+    """The heading of the posts, clear of the first hairline."""
+    left = layout.posts.left()
+    clear = left if not made or made[0].x > left + 86 else made[0].x + 10
+    caption(p, clear, layout.posts.top() + 12, "Load posts", theme)

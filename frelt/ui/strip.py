@@ -11,7 +11,7 @@ from ..paint import fonts
 from .brush import STATUS_COLOR, STATUS_FILL, mark, write
 from .desk import WORST, Desk
 
-CARD = 96
+CARD = 80
 
 
 class StateCard(QAbstractButton):
@@ -53,7 +53,12 @@ class StateCard(QAbstractButton):
         chosen = self.desk.state_id == self.state_id
         ink = theme.color("ink")
         p.setBrush(theme.color("sheet" if chosen else "bench"))
-        p.setPen(QPen(theme.color("hand") if self.hasFocus() else ink if chosen else theme.color("hairline"), 2.0 if chosen or self.hasFocus() else 1.0))
+        p.setPen(
+            QPen(
+                theme.color("hand") if self.hasFocus() else ink if chosen else theme.color("hairline"),
+                2.0 if chosen or self.hasFocus() else 1.0,
+            )
+        )
         p.drawRoundedRect(box, 5, 5)
         mark(p, status, QPointF(box.right() - 16, box.top() + 17), 14, theme)
         y = box.top() + 21
@@ -64,7 +69,7 @@ class StateCard(QAbstractButton):
         for line in _lines(says, box.width() - 22, "small", 500)[:2]:
             write(p, box.left() + 12, y + 2, line, color, "small", 500, True)
             y += 15
-        if y < box.bottom() - 26:
+        if y < box.bottom() - 22:
             self._bars(p, box, solved)
         p.end()
 
@@ -76,7 +81,7 @@ class StateCard(QAbstractButton):
         checks = solved.checks if self.state_id == WORST else solved.by_state.get(self.state_id, ())
         shown: list[Check] = [c for c in checks if c.id == "coupler:tongue" or c.kind == "axle"]
         shown.sort(key=lambda c: (c.kind == "axle", c.id))
-        bottom, tall = box.bottom() - 9, 17.0
+        bottom, tall = box.bottom() - 8, 15.0
         x = box.left() + 12
         for c in shown:
             if not c.limit or c.load is None:
@@ -111,9 +116,9 @@ class Strip(QWidget):
         self.desk = desk
         self.setObjectName("strip")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.setFixedHeight(CARD + 16)
+        self.setFixedHeight(CARD + 14)
         self._row = QHBoxLayout(self)
-        self._row.setContentsMargins(16, 8, 16, 8)
+        self._row.setContentsMargins(16, 7, 16, 7)
         self._row.setSpacing(8)
         self._cards: dict[str, StateCard] = {}
         for signal in (desk.changed, desk.state_changed, desk.looks_changed):

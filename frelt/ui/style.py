@@ -25,14 +25,14 @@ QLabel#sentence {{ font-size: 20px; font-weight: 600; }}
 QLabel#quiet {{ color: {c.soft}; font-size: 13px; }}
 QLabel#rigname {{ font-size: 16px; font-weight: 600; }}
 QLineEdit, QComboBox, QPlainTextEdit, QListWidget, QTableWidget {{
-  background: {c.field}; border: 1px solid {c.hairline}; border-radius: 4px; padding: 2px 6px;
+  background: {c.field}; border: 1px solid {c.hairline}; border-radius: 4px; padding: 1px 6px;
   selection-background-color: {c.hand}; selection-color: {c.sheet}; }}
-QLineEdit {{ min-height: 20px; }}
-QLineEdit:focus, QComboBox:focus, QListWidget:focus {{ border: 2px solid {c.hand}; padding: 1px 5px; }}
-QLineEdit[refused="true"] {{ border: 2px solid {c.over}; padding: 1px 5px; }}
+QLineEdit {{ min-height: 18px; }}
+QLineEdit:focus, QComboBox:focus, QListWidget:focus {{ border: 2px solid {c.hand}; padding: 0 5px; }}
+QLineEdit[refused="true"] {{ border: 2px solid {c.over}; padding: 0 5px; }}
 QListWidget::item {{ padding: 4px 2px; }}
 QListWidget::item:selected {{ background: {c.hand_fill}; color: {c.ink}; }}
-QComboBox {{ min-height: 20px; }}
+QComboBox {{ min-height: 18px; }}
 QComboBox::drop-down {{ border: none; width: 18px; }}
 QComboBox QAbstractItemView {{ background: {c.field}; color: {c.ink}; selection-background-color: {c.hand_fill}; selection-color: {c.ink}; }}
 QPushButton {{ background: {c.sheet}; border: 1px solid {c.soft}; border-radius: 4px; padding: 4px 12px; font-weight: 500; }}

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
 from ..core.edit import set_fill
@@ -39,7 +39,9 @@ class Tube:
 
     def fill_at(self, at: QPointF) -> float:
         """The fill at a pixel, kept between empty and full."""
-        share = (self.box.bottom() - at.y()) / self.box.height() if self.upright else (at.x() - self.box.left()) / self.box.width()
+        share = (
+            (self.box.bottom() - at.y()) / self.box.height() if self.upright else (at.x() - self.box.left()) / self.box.width()
+        )
         return min(max(share, 0.0), 1.0)
 
 
@@ -52,7 +54,9 @@ class SightTubes(QWidget):
         self.chosen = 0
         self._grip: tuple[str, str] | None = None
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("Sight tubes: up and down change the fill, with Shift the top of the range, with Ctrl its bottom")
+        self.setAccessibleName(
+            "Sight tubes: up and down change the fill, with Shift the top of the range, with Ctrl its bottom"
+        )
         self.setMinimumHeight(210)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMouseTracking(True)
@@ -90,7 +94,7 @@ class SightTubes(QWidget):
     def _box(self, n: int, count: int, upright: bool) -> QRectF:
         if upright:
             step = self.width() / count
-            x = step * (n + 0.5) - 16
+            x = step * (n + 0.5) - 5
             return QRectF(x, 28, 20, max(self.height() - 28 - 56, 60))
         return QRectF(112, 30 + n * ROW + 6, self.width() - 112 - 66, 12)
 
@@ -107,7 +111,17 @@ class SightTubes(QWidget):
             write(p, 0, 44, "No tank aboard yet." if desk.rig is not None else "", theme.color("soft"))
             p.end()
             return
-        write(p, self.width(), 14, f"in “{_short(state.name, self.width() - 110)}”", theme.color("soft"), "small", 400, True, "end")
+        write(
+            p,
+            self.width(),
+            14,
+            f"in “{_short(state.name, self.width() - 110)}”",
+            theme.color("soft"),
+            "small",
+            400,
+            True,
+            "end",
+        )
         for n, tube in enumerate(tubes):
             (self._upright if tube.upright else self._lying)(p, tube, theme, self.hasFocus() and n == self.chosen, state)
         p.end()
@@ -122,7 +136,11 @@ class SightTubes(QWidget):
         level = tube.at(tube.fill.shown)
         p.save()
         p.setClipPath(path)
-        wet = QRectF(box.left(), level, box.width(), box.bottom() - level) if tube.upright else QRectF(box.left(), box.top(), level - box.left(), box.height())
+        wet = (
+            QRectF(box.left(), level, box.width(), box.bottom() - level)
+            if tube.upright
+            else QRectF(box.left(), box.top(), level - box.left(), box.height())
+        )
         p.fillRect(wet, theme.color(tint))
         p.setPen(QPen(theme.color(f"{tint}_edge"), 2.5))
         if tube.upright:
@@ -186,7 +204,16 @@ class SightTubes(QWidget):
         y = tube.box.center().y() + 5
         lines = _two(tube.name, 106)
         for n, line in enumerate(lines):
-            write(p, 0, y + 13 * n - (6 if len(lines) > 1 else 0), line, theme.color(f"{tube.tank.liquid.tint}_edge"), "small", 600, True)
+            write(
+                p,
+                0,
+                y + 13 * n - (6 if len(lines) > 1 else 0),
+                line,
+                theme.color(f"{tube.tank.liquid.tint}_edge"),
+                "small",
+                600,
+                True,
+            )
         amount = self.desk.units.show(tube.tank.capacity.value * tube.fill.shown, "volume")
         write(p, self.width(), y, amount, theme.color("ink"), "text", 600, True, "end")
 
@@ -220,12 +247,20 @@ class SightTubes(QWidget):
             self._drag(event.position())
         else:
             found = self._part_at(event.position())
-            self.setCursor(Qt.CursorShape.SizeVerCursor if found and found[1].upright else Qt.CursorShape.SizeHorCursor if found else Qt.CursorShape.ArrowCursor)
+            self.setCursor(
+                Qt.CursorShape.SizeVerCursor
+                if found and found[1].upright
+                else Qt.CursorShape.SizeHorCursor
+                if found
+                else Qt.CursorShape.ArrowCursor
+            )
             if found is not None:
                 u, f, cap = self.desk.units, found[1].fill, found[1].tank.capacity.value
                 low, high = u.show(cap * f.low, "volume"), u.show(cap * f.high, "volume")
                 line = "" if found[1].allowed >= 0.9995 else f" Ratings allow {u.show(cap * found[1].allowed, 'volume')} here."
-                self.setToolTip(f"{found[1].name}: {u.show(cap * f.shown, 'volume')} now, every fill from {low} to {high} is judged.{line}")
+                self.setToolTip(
+                    f"{found[1].name}: {u.show(cap * f.shown, 'volume')} now, every fill from {low} to {high} is judged.{line}"
+                )
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         if self._grip is not None:
@@ -271,7 +306,13 @@ class SightTubes(QWidget):
             self.update()
             return
         tube, mods = tubes[self.chosen], event.modifiers()
-        part = "high" if mods & Qt.KeyboardModifier.ShiftModifier else "low" if mods & Qt.KeyboardModifier.ControlModifier else "now"
+        part = (
+            "high"
+            if mods & Qt.KeyboardModifier.ShiftModifier
+            else "low"
+            if mods & Qt.KeyboardModifier.ControlModifier
+            else "now"
+        )
         value = {"now": tube.fill.shown, "high": tube.fill.high, "low": tube.fill.low}[part]
         step = self.desk.units.measure / tube.tank.capacity.value
         up = key in (Qt.Key.Key_Up, Qt.Key.Key_Right)
@@ -280,9 +321,7 @@ class SightTubes(QWidget):
             self.desk.edit(lambda _: rig, f"fill of {tube.name} changed", merge=f"fill {tube.address} {part}")
 
 
-def _triangle(at: QPointF, right: bool) -> object:
-    from PyQt6.QtGui import QPolygonF
-
+def _triangle(at: QPointF, right: bool) -> QPolygonF:
     if right:
         return QPolygonF([at, QPointF(at.x() - 8, at.y() - 5), QPointF(at.x() - 8, at.y() + 5)])
     return QPolygonF([at, QPointF(at.x() - 4, at.y() - 6), QPointF(at.x() + 4, at.y() - 6)])

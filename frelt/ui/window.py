@@ -6,7 +6,18 @@ from pathlib import Path
 from msgspec.structs import replace
 from PyQt6.QtCore import QEvent, QObject, Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QKeySequence
-from PyQt6.QtWidgets import QApplication, QFileDialog, QHBoxLayout, QLabel, QLineEdit, QMainWindow, QMenu, QPlainTextEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QApplication,
+    QFileDialog,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QMainWindow,
+    QMenu,
+    QPlainTextEdit,
+    QVBoxLayout,
+    QWidget,
+)
 
 from .. import __version__
 from ..app.autosave import Recovered
@@ -49,7 +60,9 @@ class Window(QMainWindow):
         self.message.setTextFormat(Qt.TextFormat.PlainText)
         self.message.setWordWrap(True)
         self.message.hide()
-        self._quiet = QTimer(self, singleShot=True, interval=6000)
+        self._quiet = QTimer(self)
+        self._quiet.setSingleShot(True)
+        self._quiet.setInterval(6000)
         self._quiet.timeout.connect(self.message.hide)
         self._table: ChecksTable | None = None
         self._put_together()
@@ -119,7 +132,9 @@ class Window(QMainWindow):
             typing = isinstance(focus, QLineEdit | QPlainTextEdit)
             plain = not event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.MetaModifier)
             tab = event.key() in (Qt.Key.Key_Tab, Qt.Key.Key_Backtab)
-            if (typing and plain and event.key() not in (Qt.Key.Key_F1, Qt.Key.Key_F2, Qt.Key.Key_F6)) or (tab and focus is not self.bench):
+            if (typing and plain and event.key() not in (Qt.Key.Key_F1, Qt.Key.Key_F2, Qt.Key.Key_F6)) or (
+                tab and focus is not self.bench
+            ):
                 event.accept()
                 return True
         return super().eventFilter(watched, event)
@@ -399,7 +414,9 @@ class Window(QMainWindow):
             entry.triggered.connect(lambda _, f=field, u=unit: self.desk.set_looks(**{f: u}))
 
     def length_menu(self, menu: QMenu) -> None:
-        self._unit_menu(menu, "length", (("in", "inches"), ("ft-in", "feet and inches"), ("mm", "millimeters"), ("m", "meters")))
+        self._unit_menu(
+            menu, "length", (("in", "inches"), ("ft-in", "feet and inches"), ("mm", "millimeters"), ("m", "meters"))
+        )
 
     def mass_menu(self, menu: QMenu) -> None:
         self._unit_menu(menu, "mass", (("lb", "pounds"), ("kg", "kilograms")))
@@ -411,6 +428,6 @@ class Window(QMainWindow):
         KeysWindow(self).show()
 
     def show_about(self) -> None:
-        self.say(f"Frelt {__version__}, free software under GPL-3.0-or-later. A planning aid: weigh the rig before it takes the road.")
-
-
+        self.say(
+            f"Frelt {__version__}, free software under GPL-3.0-or-later. A planning aid: weigh the rig before it takes the road."
+        )

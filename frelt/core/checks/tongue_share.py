@@ -36,10 +36,8 @@ def _sentence(c: Check, units: Units) -> str:
     if c.status != "over":
         return f"The tongue takes {share} of the laden trailer, {off} inside {limit}{when(c)}"
     if c.side == "low":
-        return (
-            f"The tongue is too light at {share} of the laden trailer, wanted at least {limit}: the trailer may sway{when(c)}"
-        )
-    return f"The tongue is too heavy at {share} of the laden trailer, wanted at most {limit}{when(c)}"
+        return f"Tongue too light, it may sway: {share} of the laden trailer, wanted at least {limit}{when(c)}"
+    return f"Tongue too heavy, steering goes light: {share} of the laden trailer, wanted at most {limit}{when(c)}"
 
 
 def _brief(c: Check, units: Units) -> str:

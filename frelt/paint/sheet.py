@@ -1,0 +1,320 @@
+"""The load sheet: one page of a rig as PDF, from the same drawings as the bench.
+
+Every support in its worst state against its rating, the states with their fills, where each
+figure comes from, cautions, and a place for the scale ticket. Real text, embedded fonts.
+"""
+
+import os
+from datetime import date
+from pathlib import Path
+
+from PyQt6.QtCore import QMarginsF, QPointF, QRectF, QSizeF, Qt
+from PyQt6.QtGui import QGuiApplication, QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
+
+from .. import __version__
+from ..core.check import KINDS, Check
+from ..core.document import Document
+from ..core.rig import Rig, fill_range
+from ..core.solve import Solved, solve
+from ..core.units import Units
+from ..core.verdict import speaking, verdict
+from ..core.words import brief
+from ..drawing.views import Scene, View, scenes
+from .fonts import font
+from .painter import paint, text, transform
+from .theme import LIGHT, Theme
+
+WIDTH, HEIGHT, EDGE = 816.0, 1056.0, 40.0  # letter at 96 px to the inch
+PAPER = Theme("paper", LIGHT)
+CAUTIONS = (
+    "A planning aid, not a weighing. Weigh the rig full and as it travels before it takes the road; "
+    "ratings of the makers and local law come first.",
+    "A rating marked unknown proves nothing. Read the plate, the tire's sidewall and the coupler's stamp, "
+    "and have unclear ones settled by the maker.",
+    "Travel only within the fills listed: a tank that is part empty can lighten the tongue "
+    "as much as a full one overloads an axle.",
+    "Secure every tank, machine and reel for a hard stop. Keep SH away from acids, peroxide, ammonia and fuel. "
+    "Chock the wheels before anyone steps on the ramp.",
+)
+
+
+def write_sheet(document: Document, rig: Rig, units: Units, path: Path, today: date | None = None) -> None:
+    """Write the load sheet of one rig. Raises OSError where the file cannot be written."""
+    app = QGuiApplication.instance()
+    if app is None:
+        os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+        app = QGuiApplication(["frelt"])
+    with path.open("wb"):  # a plain error now, instead of a painter that silently does nothing
+        pass
+    writer = QPdfWriter(str(path))
+    writer.setPageSize(QPageSize(QSizeF(8.5, 11), QPageSize.Unit.Inch))
+    writer.setPageMargins(QMarginsF(0, 0, 0, 0), QPageLayout.Unit.Point)
+    writer.setResolution(192)
+    writer.setTitle(f"Load sheet: {rig.name}")
+    writer.setCreator(f"Frelt {__version__}")
+    p = QPainter(writer)
+    p.scale(2.0, 2.0)
+    Sheet(p, document, rig, units, today or date.today()).paint()
+    p.end()
+    del app
+
+
+class Sheet:
+    """The page being painted. y: how far down it is."""
+
+    def __init__(self, p: QPainter, document: Document, rig: Rig, units: Units, today: date) -> None:
+        self.p, self.document, self.rig, self.units, self.today = p, document, rig, units, today
+        self.solved: Solved = solve(rig)
+        self.y = EDGE
+
+    def paint(self) -> None:
+        """Paint the whole page."""
+        self._head()
+        self._drawings()
+        self._supports()
+        top = self.y
+        left = self._states(top)
+        right = self._sources(top)
+        self.y = max(left, right) + 4
+        self._foot()
+
+    def _write(
+        self,
+        x: float,
+        words: str,
+        step: str = "small",
+        weight: int = 400,
+        condensed: bool = False,
+        color: str = "ink",
+        anchor: str = "start",
+        scale: float = 1.0,
+        y: float | None = None,
+    ) -> QRectF:
+
+        self.p.setFont(font(step, weight, condensed, scale))
+        self.p.setPen(PAPER.color(color))
+        return text(self.p, QPointF(x, self.y if y is None else y), words, anchor)
+
+    def _wrapped(
+        self, x: float, y: float, width: float, words: str, scale: float = 0.85, color: str = "ink", weight: int = 400
+    ) -> float:
+        self.p.setFont(font("small", weight, False, scale))
+        self.p.setPen(PAPER.color(color))
+        flags = Qt.AlignmentFlag.AlignLeft | Qt.TextFlag.TextWordWrap
+        box = self.p.boundingRect(QRectF(x, y, width, 1000), int(flags), words)
+        self.p.drawText(box, int(flags), words)
+        return float(box.bottom())
+
+    def _rule(self, y: float) -> None:
+        self.p.setPen(QPen(PAPER.color("hairline"), 1.0))
+
+        self.p.drawLine(QPointF(EDGE, y), QPointF(WIDTH - EDGE, y))
+
+    def _head(self) -> None:
+        self.y = EDGE + 16
+        self._write(EDGE, "LOAD SHEET", "small", 600, True, "soft")
+        self._write(WIDTH - EDGE, self.today.isoformat(), "small", 400, False, "soft", "end")
+        self.y += 24
+        self._write(EDGE, self.rig.name, "title", 600)
+        self._write(WIDTH - EDGE, f"Serial {self.rig.serial or '______________'}", "strong", 600, False, "ink", "end")
+        self.y += 18
+        job = self.document.job
+        about = " · ".join(x for x in (job.name, job.customer, job.washes) if x)
+        if about:
+            self._write(EDGE, about, "small", 400, False, "soft")
+        self.y += 8
+        said = speaking(self.solved)
+        worst = self.solved.checks[0].status if self.solved.checks else "unknown"
+        color = {"over": "over", "tight": "tight", "ok": "ok"}.get(worst, "unknown") if said else "unknown"
+        self.y = self._wrapped(EDGE, self.y, WIDTH - 2 * EDGE, verdict(self.solved, self.units), 1.1, color, 600) + 6
+
+    def _drawings(self) -> None:
+        said = speaking(self.solved)
+        states = self.rig.states
+        state = next((s for s in states if said is not None and s.id == said.state), states[0] if states else None)
+        made = scenes(self.rig, self.solved.frames, state)
+        if not made:
+            return
+        px0, py0, px1, py1 = made["plan"].extent
+        rx0, _, rx1, top = made["rear"].extent
+        wide, tall = WIDTH - 2 * EDGE, 318.0
+        scale = min((wide - 24) / ((px1 - px0) + (rx1 - rx0)), tall / ((py1 - py0) + top + 0.3))
+        plan_base = self.y + py1 * scale + 18
+        x = EDGE - px0 * scale
+        self._scene(made["plan"], scale, x, plan_base)
+        side_base = plan_base - py0 * scale + 12 + top * scale
+        self._scene(made["side"], scale, x, side_base)
+        rear_x = WIDTH - EDGE - rx1 * scale
+        self._scene(made["rear"], scale, rear_x, side_base)
+        self._names(scale, x, plan_base)
+        shown = f"Drawn in “{state.name}”." if state is not None else ""
+        key_x, y = EDGE + (px1 - px0) * scale + 24, self.y + 12
+        self._write(key_x, shown, "small", 500, True, "soft", scale=0.9, y=y)
+        for n, item in enumerate(self.rig.items, 1):
+            if y + 12 > side_base - top * scale:
+                self._write(key_x, f"and {len(self.rig.items) - n + 1} more", "small", 400, True, scale=0.85, y=y + 12)
+                break
+            y += 12
+            self._write(key_x, f"{n}  {item.name}", "small", 400, True, scale=0.85, y=y)
+        self.y = side_base + 10
+
+    def _scene(self, scene: Scene, scale: float, x: float, base: float) -> None:
+        view = transform(scale, x, base)
+        key: View = scene.view
+        for part, groups in (("behind", scene.behind), ("items", scene.items), ("before", scene.before)):
+            paint(self.p, groups, view, PAPER, f"{key}.{part}" if part != "items" else key)
+        if scene.view != "plan":
+            x0, _, x1, _ = scene.extent
+
+            self.p.setPen(QPen(PAPER.color("ink"), 1.4))
+            self.p.drawLine(QPointF(x + x0 * scale, base), QPointF(x + x1 * scale, base))
+
+    def _names(self, scale: float, x: float, base: float) -> None:
+
+        for n, item in enumerate(self.rig.items, 1):
+            frame = self.solved.frames.items.get(item.id)
+            if frame is None:
+                continue
+            at = QPointF(x + frame.at[0] * scale, base - frame.at[1] * scale)
+            self.p.setPen(QPen(PAPER.color("ink"), 0.8))
+            self.p.setBrush(PAPER.color("sheet"))
+            self.p.drawEllipse(at, 7.5, 7.5)
+            self._write(at.x(), str(n), "small", 600, True, "ink", "middle", 0.85, at.y() + 4)
+
+    def _supports(self) -> None:
+        columns = (EDGE, EDGE + 148, EDGE + 306, EDGE + 368, EDGE + 424, EDGE + 466, EDGE + 480)
+        self.y += 12
+        heads = ("Support", "", "Worst load", "Rating", "Margin", "±", "When")
+        for x, words, end in zip(columns, heads, (0, 0, 1, 1, 1, 1, 0), strict=True):
+            self._write(x, words.upper(), "small", 600, True, "soft", "end" if end else "start", 0.9)
+        self.y += 4
+        self._rule(self.y)
+        for check in self.solved.checks:
+            if check.quantity == "length" and check.load is None:
+                continue
+            self._support_row(check, columns)
+
+    def _support_row(self, c: Check, columns: tuple[float, ...]) -> None:
+        u = self.units
+        self.y += 12.5
+        color = {"over": "over", "tight": "tight", "unknown": "unknown"}.get(c.status, "ok")
+        word = {"over": "OVER", "tight": "tight", "unknown": "unknown"}.get(c.status, "within")
+        self._write(columns[0], c.subject, "small", 500, True, scale=0.95)
+        if c.load is None:
+            self._write(columns[1], c.why or "unknown", "small", 400, True, color, scale=0.95)
+            return
+        self._bar(columns[1] + 4, c, color)
+        self._write(columns[1] + 70, word, "small", 600, True, color, scale=0.95)
+        self._write(columns[2], u.show(c.load, c.quantity), "small", 600, True, anchor="end", scale=0.95)
+        if c.quantity != "length":
+            limit = "unknown" if c.limit is None else u.show(c.limit, c.quantity)
+            self._write(columns[3], limit, "small", 400, True, anchor="end", scale=0.95)
+            if c.margin is not None:
+                self._write(columns[4], u.show(c.margin, c.quantity), "small", 400, True, color, "end", 0.95)
+            self._write(columns[5], u.show(c.spread, c.quantity), "small", 400, True, "soft", "end", 0.95)
+        self._write(
+            columns[6], self._fitted(c.when or c.why, WIDTH - EDGE - columns[6]), "small", 400, True, "soft", scale=0.85
+        )
+
+    def _fitted(self, words: str, width: float) -> str:
+        """Words shortened to whole words that fit; the states below tell the rest."""
+        self.p.setFont(font("small", 400, True, 0.85))
+        kept = words.split()
+        while kept and self.p.fontMetrics().horizontalAdvance(" ".join(kept)) / 1.0 > width:
+            kept.pop()
+        return " ".join(kept).rstrip(",")
+
+    def _bar(self, x: float, c: Check, color: str) -> None:
+        box = QRectF(x, self.y - 7, 60, 6)
+        self.p.setPen(QPen(PAPER.color("hairline"), 0.8))
+        self.p.setBrush(Qt.BrushStyle.NoBrush)
+        self.p.drawRect(box)
+        if c.limit and c.load is not None and c.quantity != "length":
+            share = min(abs(c.load) / abs(c.limit) / 1.25, 1.0)
+            self.p.fillRect(QRectF(box.left(), box.top(), box.width() * share, box.height()), PAPER.color(color))
+            self.p.fillRect(
+                QRectF(box.left() + box.width() / 1.25 - 0.7, box.top() - 2, 1.4, box.height() + 4), PAPER.color("ink")
+            )
+
+    def _states(self, top: float) -> float:
+        y = top + 18
+        self._write(EDGE, "STATES AND THE FILLS THEY ALLOW", "small", 600, True, "soft", y=y, scale=0.9)
+        tanks = list(self.rig.tanks())
+        for state in self.rig.states:
+            y += 13
+            checks = self.solved.by_state.get(state.id, ())
+            says = brief(checks[0], self.units) if checks else "not judged"
+            status = checks[0].status if checks else "unknown"
+            color = {"over": "over", "tight": "tight", "unknown": "unknown"}.get(status, "ok")
+            box = self._write(EDGE, state.name, "small", 600, True, y=y, scale=0.95)
+            self._write(box.right() + 8, says, "small", 500, True, color, y=y, scale=0.95)
+            fills = []
+            for address, _, tank in tanks:
+                r = fill_range(state, address, tank)
+                cap = tank.capacity.value
+                low = self.units.show(cap * r.low, "volume", unit=False)
+                fills.append(f"{tank.liquid.short} {low} to {self.units.show(cap * r.high, 'volume')}")
+            y = self._wrapped(EDGE, y + 2, 356, ", ".join(fills), 0.75, "soft") - 2
+        return y
+
+    def _sources(self, top: float) -> float:
+        x, wide, y = EDGE + 376, WIDTH - EDGE, top + 18
+        self._write(x, "WHERE THE FIGURES COME FROM", "small", 600, True, "soft", y=y, scale=0.9)
+        rows: list[tuple[str, str]] = []
+        trailer = self.rig.trailer
+        if trailer is not None and trailer.empty is not None:
+            for name, f in (("Empty, on the coupler", trailer.empty.tongue), ("Empty, on the axles", trailer.empty.axles)):
+                rows.append(
+                    (name, f"{self.units.show(f.value, 'mass')} ± {self.units.show(f.plus_minus, 'mass', False)}, {f.source}")
+                )
+        for item in self.rig.items:
+            f = item.mass
+            rows.append(
+                (item.name, f"{self.units.show(f.value, 'mass')} ± {self.units.show(f.plus_minus, 'mass', False)}, {f.source}")
+            )
+        liquids = {t.liquid.name: t.liquid for _, _, t in self.rig.tanks()}
+        for name, liquid in liquids.items():
+            d = liquid.density
+            rows.append(
+                (name, f"{self.units.show(d.value, 'density')} ± {self.units.show(d.plus_minus, 'density', False)}, {d.source}")
+            )
+        room = max(int((HEIGHT - 190 - y) / 10.5), 3)
+        for n, (name, words) in enumerate(rows):
+            y += 10.5
+            if n >= room:
+                self._write(x, f"and {len(rows) - n} more, in the file", "small", 400, True, "soft", y=y, scale=0.8)
+                break
+            self._write(x, name, "small", 400, True, y=y, scale=0.8)
+            self._write(wide, words, "small", 400, True, "soft", "end", 0.8, y)
+        y += 12
+        plates = "; ".join(f"{k.title}: {k.source}" for k in KINDS.values() if k.limits is not None)
+        return self._wrapped(x, y - 6, wide - x, plates, 0.68, "soft")
+
+    def _foot(self) -> None:
+        y = max(self.y, HEIGHT - 176)
+        self._rule(y)
+        y += 14
+        self._write(EDGE, "SCALE TICKET", "small", 600, True, "soft", y=y, scale=0.9)
+        self._write(
+            EDGE + 84,
+            "Weigh before the road; what was aboard: ____________________________________",
+            "small",
+            400,
+            True,
+            "soft",
+            y=y,
+            scale=0.9,
+        )
+        labels = ["Coupler", *(a.name for a in self.rig.trailer.axles)] if self.rig.trailer is not None else []
+        labels += ["Whole trailer", "Scale", "Date", "By"]
+        step = (WIDTH - 2 * EDGE) / max(len(labels), 1)
+        for n, words in enumerate(labels):
+            box = QRectF(EDGE + n * step, y + 8, step - 8, 34)
+            self.p.setPen(QPen(PAPER.color("soft"), 0.8))
+            self.p.setBrush(Qt.BrushStyle.NoBrush)
+            self.p.drawRect(box)
+            self._write(box.left() + 4, words, "small", 400, True, "soft", y=box.top() + 11, scale=0.8)
+        y += 50
+        for words in CAUTIONS:
+            y = self._wrapped(EDGE, y, WIDTH - 2 * EDGE, words, 0.8) + 2
+        self._write(WIDTH - EDGE, f"Frelt {__version__}", "small", 400, True, "soft", "end", 0.8, HEIGHT - EDGE + 14)
