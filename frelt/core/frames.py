@@ -9,6 +9,7 @@ from typing import NamedTuple
 
 from .carrier import Deck
 from .item import Face, Item, Placement
+from .memo import Memo
 from .rig import Rig
 from .value import FreltError
 
@@ -104,6 +105,10 @@ def _placed(length: float, width: float, height: float, place: Placement) -> Fra
     return Frame(both, (place.u + shift[0], place.v + shift[1], place.off + standing / 2 + shift[2]))
 
 
+_deck_frames: Memo[Frame] = Memo(4000)
+_item_frames: Memo[Frame] = Memo(20_000)
+
+
 class Frames:
     """Frames of every deck and item of a rig, in their carrier's frame.
 
@@ -127,11 +132,11 @@ class Frames:
         open_decks = [(d, around) for d in decks]
         while open_decks:
             deck, base = open_decks.pop()
-            frame = deck_frame(deck) if base is WORLD else base.then(deck_frame(deck))
+            frame = _deck_frames.get(deck.id, (deck, base), lambda d=deck, b=base: b.then(deck_frame(d)))  # type: ignore[misc]
             self.decks[deck.id] = frame
             self.carrier_of[deck.id] = carrier
             for item in waiting.pop(deck.id, ()):
-                own = frame.then(placed(item, item.place))
+                own = _item_frames.get(item.id, (item, frame), lambda i=item, f=frame: f.then(placed(i, i.place)))  # type: ignore[misc]
                 self.items[item.id] = own
                 self.carrier_of[item.id] = carrier
                 open_decks += [(d, own) for d in item.decks]

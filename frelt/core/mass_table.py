@@ -5,12 +5,13 @@ Load moments are (M, Mx, My, Mz) = Σ m·(1, x, y, z), in kg and kg·m, in the c
 
 from dataclasses import dataclass
 from math import pi
+from operator import itemgetter
 
 import numpy as np
 from numpy.typing import NDArray
 
 from .carrier import Trailer
-from .empty import bare
+from .empty import Vector4, bare
 from .figure import Figure
 from .frames import Frame, Frames
 from .item import FasteningPart, HosePart, Item, TankPart
@@ -124,35 +125,89 @@ def _own_rows(item: Item) -> tuple[tuple[OwnRow, ...], tuple[TankPart, ...]]:
     return tuple(rows), tuple(tanks)
 
 
+@dataclass(frozen=True, slots=True)
+class _Share:
+    """What one placed item adds to the table; indices count from its own first row or tank."""
+
+    rows: tuple[Row, ...]
+    keys: tuple[tuple[str, str], ...]
+    moments: tuple[Vector4, ...]
+    tanks: tuple[Tank, ...]
+    doubts: tuple[tuple[str, int, int, Vector4], ...]  # origin, row, tank or -1, moments of one ±
+
+
+_shares: Memo[_Share] = Memo(20_000)
+
+
+def _at(m: float, p: tuple[float, float, float]) -> Vector4:
+    return m, m * p[0], m * p[1], m * p[2]
+
+
+def _share(item: Item, frame: Frame) -> _Share:
+    own, own_tanks = own_rows(item)
+    rows, keys, moments, tanks = [], [], [], []
+    doubts: list[tuple[str, int, int, Vector4]] = []
+    for n, r in enumerate(own):
+        at, mass = frame.point(r.at), r.mass.value * r.share
+        rows.append(Row(item.id, r.part, mass, *at, r.mass))
+        keys.append((item.id, f"{item.id}/{r.part}" if r.wet else ""))
+        moments.append(_at(mass, at))
+        if r.mass.plus_minus:
+            origin = r.mass.origin or f"mass of {item.id}/{r.part}"
+            doubts.append((origin, n, -1, _at(r.mass.plus_minus * r.share, at)))
+        shift = mass * r.centre_pm
+        if shift > 0:
+            name = f"{item.id}/{r.part}"
+            doubts.append((f"centre along of {name}", n, -1, (0.0, shift, 0.0, 0.0)))
+            doubts.append((f"centre across of {name}", n, -1, (0.0, 0.0, shift, 0.0)))
+            doubts.append((f"centre height of {name}", n, -1, (0.0, 0.0, 0.0, shift)))
+    for n, part in enumerate(own_tanks):
+        density, capacity = part.liquid.density, part.capacity
+        floor, address = frame.point(part.at), f"{item.id}/{part.id}"
+        tanks.append(Tank(address, item.id, part, capacity.value * density.value, floor[0], floor[1], floor[2], frame.level))
+        if density.plus_minus:
+            doubts.append((density.origin or part.liquid.name, 0, n, _at(capacity.value * density.plus_minus, floor)))
+        if capacity.plus_minus:
+            doubts.append((capacity.origin or f"capacity of {address}", 0, n, _at(capacity.plus_minus * density.value, floor)))
+    return _Share(tuple(rows), tuple(keys), tuple(moments), tuple(tanks), tuple(doubts))
+
+
 class _Builder:
-    """Collects rows and sources in the order items are listed."""
+    """Collects rows, tanks and sources in the order items are listed."""
 
     def __init__(self) -> None:
         self.rows: list[Row] = []
-        self.moments: list[tuple[float, float, float, float]] = []
+        self.moments: list[Vector4] = []
         self.column: list[tuple[str, str]] = []  # item, hose address if wet
-        self.uncertain: list[tuple[str, int, int, tuple[float, float, float, float]]] = []
+        self.tanks: list[Tank] = []
+        self.uncertain: list[tuple[str, int, int, Vector4]] = []
 
-    def row(self, row: Row, key: tuple[str, str]) -> int:
+    def row(self, row: Row) -> int:
+        """Add a row that is no item's; returns its number."""
         self.rows.append(row)
-        m = row.mass
-        self.moments.append((m, m * row.x, m * row.y, m * row.z))
-        self.column.append(key)
+        self.moments.append(_at(row.mass, (row.x, row.y, row.z)))
+        self.column.append(("", ""))
         return len(self.rows) - 1
 
-    def doubt(self, origin: str, row: int, tank: int, pm: float, at: tuple[float, float, float]) -> None:
-        if pm > 0:
-            self.uncertain.append((origin, row, tank, (pm, pm * at[0], pm * at[1], pm * at[2])))
+    def share(self, share: _Share) -> None:
+        """Add what an item brings."""
+        row, tank = len(self.rows), len(self.tanks)
+        self.rows += share.rows
+        self.moments += share.moments
+        self.column += share.keys
+        self.tanks += share.tanks
+        self.uncertain += [(o, row + r, tank + t if t >= 0 else -1, v) for o, r, t, v in share.doubts]
 
     def sources(self) -> Sources:
-        order = sorted(self.uncertain, key=lambda u: u[0])
-        starts = [i for i, u in enumerate(order) if i == 0 or u[0] != order[i - 1][0]]
+        order = sorted(self.uncertain, key=itemgetter(0))
+        names = [u[0] for u in order]
+        starts = [i for i, name in enumerate(names) if i == 0 or name != names[i - 1]]
         return Sources(
             vectors=np.array([u[3] for u in order], dtype=float).reshape(-1, 4),
             row=np.array([u[1] for u in order], dtype=np.intp),
             tank=np.array([u[2] for u in order], dtype=np.intp),
             starts=np.array(starts, dtype=np.intp),
-            names=tuple(order[i][0] for i in starts),
+            names=tuple(names[i] for i in starts),
         )
 
 
@@ -163,14 +218,15 @@ def mass_table(rig: Rig, trailer: Trailer, frames: Frames) -> MassTable:
     """
     build = _Builder()
     empty = bare(trailer)
-    carrier_row = build.row(Row("", trailer.id, empty.mass, empty.x, empty.y, empty.z, None), ("", ""))
+    carrier_row = build.row(Row("", trailer.id, empty.mass, empty.x, empty.y, empty.z, None))
     for origin, vector in empty.doubts:
         build.uncertain.append((origin, carrier_row, -1, vector))
-    tanks: list[Tank] = []
     for item in rig.items:
         if frames.carrier_of.get(item.id) == trailer.id:
-            _add_item(build, tanks, item, frames.items[item.id])
+            frame = frames.items[item.id]
+            build.share(_shares.get(item.id, (item, frame), lambda i=item, f=frame: _share(i, f)))  # type: ignore[misc]
     people = _add_people(build, rig, trailer, frames)
+    tanks = build.tanks
     return MassTable(
         rows=tuple(build.rows),
         moments=np.array(build.moments, dtype=float),
@@ -182,32 +238,6 @@ def mass_table(rig: Rig, trailer: Trailer, frames: Frames) -> MassTable:
     )
 
 
-def _add_item(build: _Builder, tanks: list[Tank], item: Item, frame: Frame) -> None:
-    own, own_tanks = own_rows(item)
-    column = len(build.rows)
-    for r in own:
-        at = frame.point(r.at)
-        mass = r.mass.value * r.share
-        key = (item.id, f"{item.id}/{r.part}" if r.wet else "")
-        row = build.row(Row(item.id, r.part, mass, *at, r.mass), key)
-        build.doubt(r.mass.origin or f"mass of {item.id}/{r.part}", row, -1, r.mass.plus_minus * r.share, at)
-        shift = mass * r.centre_pm
-        if shift > 0:
-            for axis in range(1, 4):
-                vector = [0.0, 0.0, 0.0, 0.0]
-                vector[axis] = shift
-                build.uncertain.append((f"centre {axis} of {item.id}/{r.part}", row, -1, (*vector,)))  # type: ignore[arg-type]
-    for part in own_tanks:
-        density, capacity = part.liquid.density, part.capacity
-        floor = frame.point(part.at)
-        address = f"{item.id}/{part.id}"
-        full = capacity.value * density.value
-        number = len(tanks)
-        tanks.append(Tank(address, item.id, part, full, floor[0], floor[1], floor[2], frame.level))
-        build.doubt(density.origin or part.liquid.name, column, number, capacity.value * density.plus_minus, floor)
-        build.doubt(capacity.origin or f"capacity of {address}", column, number, capacity.plus_minus * density.value, floor)
-
-
 def _add_people(build: _Builder, rig: Rig, trailer: Trailer, frames: Frames) -> dict[int, str]:
     people: dict[int, str] = {}
     for state in rig.states:
@@ -216,8 +246,8 @@ def _add_people(build: _Builder, rig: Rig, trailer: Trailer, frames: Frames) -> 
             if place is None or frames.carrier_of.get(place.deck) != trailer.id:
                 continue
             at = frames.decks[place.deck].point((place.u, place.v, place.off + 1.0))
-            row = build.row(Row("", person.id, person.mass.value, *at, person.mass), ("", ""))
-            build.doubt(f"mass of {state.id}/{person.id}", row, -1, person.mass.plus_minus, at)
+            row = build.row(Row("", person.id, person.mass.value, *at, person.mass))
+            build.uncertain.append((f"mass of {state.id}/{person.id}", row, -1, _at(person.mass.plus_minus, at)))
             people[row] = state.id
     return people
 

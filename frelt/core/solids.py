@@ -37,6 +37,9 @@ def own_outline(item: Item) -> Outline:
     return _outlines.get(item.id, inputs, lambda: outline(item))
 
 
+_solids: Memo[Solid] = Memo(20_000)
+
+
 def solid(item: Item, frame: Frame) -> Solid:
     """The room an item takes; a tilted or turned-over one is given the hull of its box, which is never too small."""
     height = item.height.value
@@ -57,7 +60,12 @@ def solid(item: Item, frame: Frame) -> Solid:
 
 def solids(rig: Rig, frames: Frames) -> dict[str, Solid]:
     """The room every placed item takes, by item."""
-    return {i.id: solid(i, frames.items[i.id]) for i in rig.items if i.id in frames.items}
+    placed = frames.items
+    return {
+        i.id: _solids.get(i.id, (i, placed[i.id]), lambda i=i: solid(i, placed[i.id]))  # type: ignore[misc]
+        for i in rig.items
+        if i.id in placed
+    }
 
 
 def hull(points: list[tuple[float, float]]) -> Outline:

@@ -171,11 +171,18 @@ def _loads(rig: Rig, trailer: Trailer, frames: Frames) -> Loads:
         den=den,
         least=least,
         greatest=greatest,
-        least_pm=spread(table, num, den, least),
-        greatest_pm=spread(table, num, den, greatest),
+        least_pm=_spread_of(table, num, den, least, [m.low is not None for m in limits]),
+        greatest_pm=_spread_of(table, num, den, greatest, [m.high is not None or not m.known for m in limits]),
         lowest=extreme(table, supports.rows, none, -1),
         highest=extreme(table, supports.rows, none, +1),
     )
+
+
+def _spread_of(table: MassTable, num: Array, den: Array, at: Extreme, asked: list[bool]) -> Array:
+    """Spreads of the sides that are limits, zero for the others."""
+    found = np.zeros_like(at.value)
+    found[:, asked] = spread(table, num[asked], den[asked], Extreme(at.value[:, asked], at.fills[:, asked]))
+    return found
 
 
 def _judge(rig: Rig, loads: Loads) -> tuple[list[Check], dict[str, tuple[Check, ...]]]:

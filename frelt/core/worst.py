@@ -12,7 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from .mass_table import MassTable
-from .tankshape import share_below, volume_moment
+from .tankshape import ROUND, volume_moment
 
 Array = NDArray[np.float64]
 STEPS = 100
@@ -60,19 +60,20 @@ def spread(table: MassTable, num: Array, den: Array, at: Extreme) -> Array:
     Errors of one origin add with their signs; origins combine by root of squares.
     """
     sources = table.sources
-    if not len(sources.starts):
+    states, quantities = at.value.shape
+    if not len(sources.starts) or not states:
         return np.zeros_like(at.value)
     ratio: NDArray[np.bool_] = np.any(den != 0, axis=1)
-    value = np.where(np.isfinite(at.value), at.value, 0.0)
-    along = sources.vectors[:, :3] @ num.T
-    against = sources.vectors[:, :3] @ den.T
-    influence = along.T[None] - np.where(ratio, value, 0.0)[:, :, None] * against.T[None]
-    weight = np.where(sources.tank >= 0, 1.0, table.present[:, sources.row])[:, None, :]
-    if len(table.tanks):
-        filled = at.fills[:, :, np.maximum(sources.tank, 0)]
-        weight = np.where(sources.tank >= 0, filled, weight)
-    by_origin = np.add.reduceat(influence * weight, sources.starts, axis=-1)
-    size = np.sqrt((by_origin**2).sum(-1))
+    value = np.where(ratio & np.isfinite(at.value), at.value, 0.0)
+    along, against = num @ sources.vectors[:, :3].T, den @ sources.vectors[:, :3].T
+    weight = np.repeat(table.present[:, None, sources.row], quantities, axis=1)
+    wet = np.nonzero(sources.tank >= 0)[0]
+    if len(wet):
+        weight[:, :, wet] = at.fills[:, :, sources.tank[wet]]
+    weight[:, ~ratio] *= along[~ratio]
+    weight[:, ratio] *= along[ratio] - value[:, ratio, None] * against[ratio]
+    by_origin = np.add.reduceat(weight, sources.starts, axis=-1)
+    size = np.sqrt(np.einsum("slo,slo->sl", by_origin, by_origin))
     below = table.base[:, :3] @ den.T + (at.fills * (den @ table.tank_moments.T)).sum(-1)
     result: Array = size / np.where(ratio & (below > 0), below, 1.0)
     return result
@@ -100,35 +101,47 @@ def lowest(table: MassTable, state: int) -> Height:
     return _height(table, state, top=False)
 
 
+class _Tanks:
+    """Tanks of a state as arrays: relative heights, shares of volume and their moments about the floor."""
+
+    def __init__(self, table: MassTable, s: int) -> None:
+        parts = [t.part for t in table.tanks]
+        self.full = np.array([t.full for t in table.tanks])
+        self.floor = np.array([t.floor for t in table.tanks])
+        self.height = np.array([max(p.height, 1e-9) for p in parts])
+        self.round = np.array([p.shape in ROUND for p in parts], dtype=bool)
+        self.low, self.high = table.low[s], table.high[s]
+        ends = [[volume_moment(p, float(f)) for p, f in zip(parts, fills, strict=True)] for fills in (self.low, self.high)]
+        self.low_moment, self.high_moment = np.array(ends[0]), np.array(ends[1])
+
+    def up_to(self, level: float) -> tuple[Array, Array]:
+        """Fills with the surface at a level, kept in their ranges, and their moments about the floor."""
+        t = np.clip((level - self.floor) / self.height, 0.0, 1.0)
+        chord = 2 * np.sqrt(t - t * t)
+        share = np.where(self.round, (np.arccos(1 - 2 * t) - (1 - 2 * t) * chord) / np.pi, t)
+        moment = np.where(self.round, share / 2 - chord**3 / (3 * np.pi), t * t / 2) * self.height
+        fills = np.clip(share, self.low, self.high)
+        moment = np.where(share < self.low, self.low_moment, np.where(share > self.high, self.high_moment, moment))
+        return fills, moment
+
+    def ends(self, level: float) -> tuple[Array, Array]:
+        """For each tank the end of its range that raises a whole centre at a level, and its moment."""
+        rise = self.high_moment - self.low_moment + (self.floor - level) * (self.high - self.low)
+        return np.where(rise > 0, self.high, self.low), np.where(rise > 0, self.high_moment, self.low_moment)
+
+
 def _height(table: MassTable, s: int, top: bool) -> Height:
-    low, high = table.low[s], table.high[s]
-    mass0, moment0 = table.base[s, 0], table.base[s, 3]
+    tanks, (mass0, _, _, moment0) = _Tanks(table, s), table.base[s]
+    fills, moments = (tanks.high, tanks.high_moment) if top else (tanks.low, tanks.low_moment)
 
-    def totals(fills: Array) -> tuple[float, float]:
-        mass, moment = mass0, moment0
-        for tank, fill in zip(table.tanks, fills, strict=True):
-            mass += tank.full * fill
-            moment += tank.full * (tank.floor * fill + volume_moment(tank.part, float(fill)))
-        return float(mass), float(moment)
+    def centre(fills: Array, moments: Array) -> float:
+        wet = tanks.full * fills
+        return float((moment0 + wet @ tanks.floor + tanks.full @ moments) / (mass0 + wet.sum()))
 
-    def best(value: float) -> Array:
-        fills = np.empty(len(table.tanks))
-        for i, tank in enumerate(table.tanks):
-            if top:
-                rise = volume_moment(tank.part, float(high[i])) - volume_moment(tank.part, float(low[i]))
-                gain = rise + (tank.floor - value) * (high[i] - low[i])
-                fills[i] = high[i] if gain > 0 else low[i]
-            else:
-                fills[i] = min(max(share_below(tank.part, value - tank.floor), low[i]), high[i])
-        return fills
-
-    fills = high if top else low
-    mass, moment = totals(fills)
-    value = moment / mass
+    value = centre(fills, moments)
     for _ in range(STEPS):
-        trial = best(value)
-        mass, moment = totals(trial)
-        following = moment / mass
+        trial, moments = tanks.ends(value) if top else tanks.up_to(value)
+        following = centre(trial, moments)
         if (following - value) * (1 if top else -1) <= 1e-13:
             break
         value, fills = following, trial

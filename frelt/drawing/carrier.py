@@ -1,6 +1,7 @@
 """A trailer drawn in plan, from the left side and from behind, as its measures say."""
 
 from ..core.carrier import Axle, Deck, Trailer
+from ..core.memo import Memo
 from .shapes import Group, Path, ellipse, line, polygon, rect
 
 SLAB = 0.11  # depth of the frame below the deck [m]
@@ -28,8 +29,27 @@ def _bundle(axle: Axle) -> float:
     return axle.tires.width * axle.tires.each_end * 1.15
 
 
+_plans: Memo[tuple[Group, ...]] = Memo(64)
+_sides: Memo[tuple[Group, ...]] = Memo(64)
+_rears: Memo[tuple[Group, ...]] = Memo(64)
+
+
 def plan(trailer: Trailer) -> tuple[Group, ...]:
-    """From above, forward to the left, right side up."""
+    """From above, forward to the left, right side up; kept while the trailer is the same."""
+    return _plans.get(trailer.id, (trailer,), lambda: _plan(trailer))
+
+
+def side(trailer: Trailer) -> tuple[Group, ...]:
+    """From the left, forward to the left: what stands behind the load, then (second) what stands before it."""
+    return _sides.get(trailer.id, (trailer,), lambda: _side(trailer))
+
+
+def rear(trailer: Trailer) -> tuple[Group, ...]:
+    """From behind: shell behind the load, then deck and wheels."""
+    return _rears.get(trailer.id, (trailer,), lambda: _rear(trailer))
+
+
+def _plan(trailer: Trailer) -> tuple[Group, ...]:
     x0, y0, x1, y1 = deck_box(trailer.main_deck)
     xc, mid = trailer.coupler_x, (y0 + y1) / 2
     span = y1 - y0
@@ -124,8 +144,7 @@ def _body_plan(trailer: Trailer, x0: float, y0: float, x1: float, y1: float) -> 
     return tuple(paths)
 
 
-def side(trailer: Trailer) -> tuple[Group, ...]:
-    """From the left, forward to the left: what stands behind the load, then (second) what stands before it."""
+def _side(trailer: Trailer) -> tuple[Group, ...]:
     x0, _, x1, _ = deck_box(trailer.main_deck)
     z, xc, zc = trailer.main_deck.origin[2], trailer.coupler_x, trailer.coupler_z
     body = trailer.body
@@ -161,8 +180,7 @@ def side(trailer: Trailer) -> tuple[Group, ...]:
     return (Group(tuple(back)), Group(tuple(front)))
 
 
-def rear(trailer: Trailer) -> tuple[Group, ...]:
-    """From behind: shell behind the load, then deck and wheels."""
+def _rear(trailer: Trailer) -> tuple[Group, ...]:
     _, y0, _, y1 = deck_box(trailer.main_deck)
     z, body, axle = trailer.main_deck.origin[2], trailer.body, trailer.axles[-1]
     back: list[Path] = []

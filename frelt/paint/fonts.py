@@ -1,6 +1,6 @@
 """The shipped fonts and the few steps they are set in."""
 
-from functools import cache
+from functools import cache, lru_cache
 from importlib.resources import files
 
 from PyQt6.QtGui import QFont, QFontDatabase, QFontMetricsF
@@ -45,6 +45,7 @@ ROLES: dict[str, tuple[str, int, bool]] = {
 }
 
 
+@lru_cache(maxsize=4096)
 def measure(text: str, role: str) -> float:
     """Width of a text in a role of a drawing [px]."""
     return metrics(*ROLES[role]).horizontalAdvance(text)

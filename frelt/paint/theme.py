@@ -1,7 +1,6 @@
 """Roles meet colors and widths here and nowhere else. Two themes, each designed for its light."""
 
 from dataclasses import dataclass
-from functools import cache
 from typing import Literal
 
 from PyQt6.QtCore import Qt
@@ -50,6 +49,7 @@ class Palette:
     other: str
     other_edge: str
     ground: str
+    tire: str
 
 
 LIGHT = Palette(
@@ -89,6 +89,7 @@ LIGHT = Palette(
     other="#dedbd2",
     other_edge="#5d584c",
     ground="#17222c",
+    tire="#4a5763",
 )
 
 DARK = Palette(
@@ -128,6 +129,7 @@ DARK = Palette(
     other="#45433c",
     other_edge="#c9c3b3",
     ground="#f3efe4",
+    tire="#37424b",
 )
 
 TINTS = ("water", "sh", "soap", "fuel", "antifreeze", "other")
@@ -155,7 +157,7 @@ STYLES: dict[str, Style] = {
     "slab": Style("ink", 2.0, "steel"),
     "coupler": Style("ink", 2.0, "sheet"),
     "coupler.eye": Style("", 0, "ink"),
-    "tire": Style("ink", 2.0, "steel_dark"),
+    "tire": Style("ink", 2.0, "tire"),
     "wheel": Style("ink", 1.4, "steel_light"),
     "fender": Style("ink", 1.0, "bench_deep"),
     "rail": Style("steel_dark", 1.4),
@@ -200,29 +202,32 @@ class Theme:
 
     def color(self, name: str) -> QColor:
         """A color by its palette name."""
-        return _color(getattr(self.palette, name))
+        return QColor(getattr(self.palette, name))
 
     def pen(self, role: str, in_hand: bool = False) -> QPen:
         """The pen of a role, of constant width on the screen; in hand, an outline is teal and 3 px."""
-        return _pen(self.palette, role, in_hand and role == "body")
+        held = in_hand and role == "body"
+        key = (self.name, role, held)
+        pen = _pens.get(key)
+        if pen is None:
+            pen = _pens[key] = _pen(self.palette, role, held)
+        return pen
 
     def brush(self, role: str) -> QBrush:
         """The brush of a role."""
-        fill = STYLES[role].fill
-        return _brush(self.palette, fill) if fill else QBrush(Qt.BrushStyle.NoBrush)
+        key = (self.name, role)
+        brush = _brushes.get(key)
+        if brush is None:
+            fill = STYLES[role].fill
+            brush = QBrush(QColor(getattr(self.palette, fill))) if fill else QBrush(Qt.BrushStyle.NoBrush)
+            _brushes[key] = brush
+        return brush
 
 
-@cache
-def _color(code: str) -> QColor:
-    return QColor(code)
+_pens: dict[tuple[str, str, bool], QPen] = {}
+_brushes: dict[tuple[str, str], QBrush] = {}
 
 
-@cache
-def _brush(palette: Palette, fill: str) -> QBrush:
-    return QBrush(QColor(getattr(palette, fill)))
-
-
-@cache
 def _pen(palette: Palette, role: str, in_hand: bool) -> QPen:
     style = STYLES[role]
     if in_hand:

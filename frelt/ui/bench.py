@@ -3,7 +3,7 @@
 from dataclasses import replace
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QContextMenuEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QWheelEvent
+from PyQt6.QtGui import QContextMenuEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPixmap, QWheelEvent
 from PyQt6.QtWidgets import QWidget
 
 from ..core.distances import facings, moved_in_plan, snapped
@@ -17,6 +17,7 @@ from .bench_paint import (
     paint_centre,
     paint_distances,
     paint_floor,
+    paint_moving,
     paint_names,
     paint_scene,
     paint_tape,
@@ -46,6 +47,7 @@ class Bench(QWidget):
         self._grab: tuple[View, QPointF, Solved, Solid] | None = None
         self._pan: tuple[View, QPointF, Zoom] | None = None
         self._moved = False
+        self._kept: QPixmap | None = None
         self.asked = ""
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
@@ -83,18 +85,20 @@ class Bench(QWidget):
         self._scenes = scenes(solved.rig, solved.frames, state)
         self.layout_now = layout = lay_out(self.width(), self.height(), self._scenes, self.zoom)
         held = frozenset(i.id for i in standing_on(solved.rig, desk.in_hand)) if desk.in_hand else frozenset()
-        self._headings(p, layout)
-        paint_scene(p, self._scenes["plan"], layout, theme, held)
-        floor = desk.floor()
-        if floor is not None:
-            paint_floor(p, floor, layout, theme)
         room = solids(solved.rig, solved.frames)
         centre = centre_shown(solved, state.id) if state is not None else None
         avoid = layout.to_px("plan", centre[0], centre[1]) if centre is not None else None
-        paint_names(p, self._scenes["plan"], solved.rig, layout, room, theme, avoid)
-        paint_tape(p, self._scenes["plan"], layout, theme, desk.units)
-        paint_scene(p, self._scenes["side"], layout, theme, held)
-        paint_scene(p, self._scenes["rear"], layout, theme, held)
+        moving = held if self._grab is not None and self._moved else frozenset()
+        if moving:
+            self._still(p, layout, room, moving)
+            for view in VIEWS:
+                paint_moving(p, self._scenes[view], layout, theme, moving)
+        else:
+            self._kept = None
+            self._standing(p, layout, room, held, moving, avoid)
+        floor = desk.floor()
+        if floor is not None:
+            paint_floor(p, floor, layout, theme)
         if centre is not None:
             paint_centre(p, centre, layout, theme)
         if desk.in_hand in room and solved.frames.items[desk.in_hand].upright:
@@ -107,6 +111,40 @@ class Bench(QWidget):
             paint_limits(p, layout.limits, solved, desk.state_id, theme, desk.units) if layout.limits.width() > 50 else []
         )
         self._posts(p, solved, layout)
+
+    def _standing(
+        self,
+        p: QPainter,
+        layout: Layout,
+        room: dict[str, Solid],
+        held: frozenset[str],
+        skip: frozenset[str],
+        avoid: QPointF | None,
+    ) -> None:
+        """The drawings with their names and tape."""
+        theme = self.desk.theme
+        self._headings(p, layout)
+        for view in VIEWS:
+            paint_scene(p, self._scenes[view], layout, theme, held, skip)
+        rig = self.desk.rig
+        assert rig is not None
+        listed = {i: s for i, s in room.items() if i not in skip}
+        paint_names(p, self._scenes["plan"], rig, layout, listed, theme, avoid)
+        paint_tape(p, self._scenes["plan"], layout, theme, self.desk.units)
+
+    def _still(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
+        """What stands still during a drag, kept as one picture."""
+        if self._kept is None:
+            ratio = self.devicePixelRatioF()
+            kept = QPixmap(int(self.width() * ratio), int(self.height() * ratio))
+            kept.setDevicePixelRatio(ratio)
+            kept.fill(self.desk.theme.color("sheet"))
+            q = QPainter(kept)
+            q.setRenderHint(QPainter.RenderHint.Antialiasing)
+            self._standing(q, layout, room, moving, moving, None)
+            q.end()
+            self._kept = kept
+        p.drawPixmap(0, 0, self._kept)
 
     def _posts(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         desk, state = self.desk, self.desk.state

@@ -23,8 +23,10 @@ PAD = 4.0
 LINE = 14.0
 
 
-def paint_scene(p: QPainter, scene: Scene, layout: Layout, theme: Theme, in_hand: frozenset[str]) -> None:
-    """One drawing, clipped to its area."""
+def paint_scene(
+    p: QPainter, scene: Scene, layout: Layout, theme: Theme, in_hand: frozenset[str], skip: frozenset[str] = frozenset()
+) -> None:
+    """One drawing, clipped to its area. skip: items left out, because they are on the move."""
     view = layout.view(scene.view)
     p.save()
     p.setClipRect(layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10))
@@ -33,7 +35,7 @@ def paint_scene(p: QPainter, scene: Scene, layout: Layout, theme: Theme, in_hand
         _ground(p, layout, scene.view, theme)
     if scene.view == "plan":
         _axis(p, scene, layout, theme)
-    paint(p, scene.items, view, theme, scene.view, in_hand)
+    paint(p, [g for g in scene.items if g.item not in skip], view, theme, scene.view, in_hand)
     paint(p, scene.before, view, theme, f"{scene.view}.before")
     if scene.view != "plan":
         _hidden(p, scene, layout, theme, in_hand)
@@ -41,6 +43,14 @@ def paint_scene(p: QPainter, scene: Scene, layout: Layout, theme: Theme, in_hand
 
 
 MARGIN_CLIP = 12.0
+
+
+def paint_moving(p: QPainter, scene: Scene, layout: Layout, theme: Theme, moving: frozenset[str]) -> None:
+    """Only what is on the move, over a drawing that stands still."""
+    p.save()
+    p.setClipRect(layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10))
+    paint(p, [g for g in scene.items if g.item in moving], layout.view(scene.view), theme, scene.view, moving)
+    p.restore()
 
 
 def _ground(p: QPainter, layout: Layout, view: View, theme: Theme) -> None:

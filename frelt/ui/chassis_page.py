@@ -4,6 +4,7 @@ from collections.abc import Callable
 from functools import partial
 
 from msgspec.structs import replace
+from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from ..core.carrier import Deck, Trailer, TrailerEmpty
@@ -49,8 +50,14 @@ class ChassisPage(QWidget):
         desk.looks_changed.connect(self.refresh)
         self.refresh()
 
+    def showEvent(self, event: QShowEvent | None) -> None:
+        super().showEvent(event)
+        self.refresh()
+
     def refresh(self) -> None:
         """Show the trailer as it stands."""
+        if not self.isVisible():
+            return
         rig = self.desk.session.rig
         trailer = rig.trailer if rig is not None else None
         key = (trailer.id, len(trailer.axles)) if trailer is not None else None

@@ -108,6 +108,8 @@ class Field(QWidget):
 
     def refuse(self, why: str) -> None:
         """Say in place why the entry is refused, or nothing."""
+        if why == self.error.text():
+            return
         self.error.setText(why)
         self.error.setVisible(bool(why))
         self.edit.setProperty("refused", bool(why))

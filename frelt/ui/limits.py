@@ -117,5 +117,5 @@ def _row(p: QPainter, box: QRectF, bar: Bar, theme: Theme) -> QRectF:
     if bar.check.load is not None:
         p.setPen(Qt.PenStyle.NoPen)
         p.setBrush(ink)
-        p.drawRect(QRectF(x(bar.check.load) - 1.5, track.top() - 4, 3, track.height() + 8))
+        p.drawRect(QRectF(x(bar.check.load) - 1.5, track.top() - 2.5, 3, track.height() + 5))
     return QRectF(box.left(), box.top() + 16, box.width() - 20, 18)

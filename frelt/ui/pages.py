@@ -2,6 +2,7 @@
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker, Qt, pyqtSignal
+from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -254,7 +255,13 @@ class JobPage(QWidget):
         desk.changed.connect(self.refresh)
         self.refresh()
 
+    def showEvent(self, event: QShowEvent | None) -> None:
+        super().showEvent(event)
+        self.refresh()
+
     def refresh(self) -> None:
+        if not self.isVisible():
+            return
         document, rig = self.desk.session.document, self.desk.rig
         for key, edit in self.fields.items():
             if not edit.hasFocus():
@@ -350,7 +357,13 @@ class LiquidsPage(QWidget):
         desk.state_changed.connect(self.refresh)
         self.refresh()
 
+    def showEvent(self, event: QShowEvent | None) -> None:
+        super().showEvent(event)
+        self.refresh()
+
     def refresh(self) -> None:
+        if not self.isVisible():
+            return
         state = self.desk.state
         for widget in (self.name, self.kind, self.full, self.drop, self.copy):
             widget.setEnabled(self.desk.rig is not None and (state is not None or widget is self.copy))

@@ -266,6 +266,9 @@ class Window(QMainWindow):
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Nothing is asked: what is unsaved is kept and comes back at the next start."""
+        focus = QApplication.focusWidget()
+        if focus is not None:
+            focus.clearFocus()
         self.desk.session.keep_safe()
         app = QApplication.instance()
         if app is not None:

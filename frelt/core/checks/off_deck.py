@@ -2,8 +2,11 @@
 
 from collections.abc import Iterable
 
+from ..carrier import Deck
 from ..check import Check, CheckKind, register
 from ..frames import Frames, placed
+from ..item import Item
+from ..memo import Memo
 from ..rig import Rig
 from ..solids import TOUCH, solid
 from ..units import Units
@@ -21,6 +24,14 @@ def overhang(corners: Iterable[tuple[float, float]], deck: Iterable[tuple[float,
     return worst
 
 
+_overhangs: Memo[float] = Memo(20_000)
+
+
+def _out(item: Item, deck: Deck) -> float:
+    """How far an item stands over the edge of its deck [m]."""
+    return overhang(solid(item, placed(item, item.place)).corners, deck.outline)
+
+
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     decks = {d.id: d for d in rig.decks}
     clean = True
@@ -28,7 +39,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         deck = decks.get(item.place.deck)
         if deck is None:
             continue
-        out = overhang(solid(item, placed(item, item.place)).corners, deck.outline)
+        out = _overhangs.get(item.id, (item, deck), lambda i=item, d=deck: _out(i, d))  # type: ignore[misc]
         if out > TOUCH:
             clean = False
             yield Check(

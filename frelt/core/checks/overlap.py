@@ -45,9 +45,11 @@ def _near(room: list) -> Iterable[tuple[int, int]]:  # type: ignore[type-arg]
     """Pairs whose boxes meet in plan and height."""
     if len(room) < 2:
         return ()
-    low = np.array([(s.x0, s.y0, s.low) for s in room])
-    high = np.array([(s.x1, s.y1, s.high) for s in room])
-    meet = (low[:, None, :] < high[None, :, :] - TOUCH).all(-1)
+    box = np.array([(s.x0, s.y0, s.low, s.x1, s.y1, s.high) for s in room])
+    reach = box[:, 3:] - TOUCH
+    meet = box[:, 0][:, None] < reach[:, 0]
+    for axis in (1, 2):
+        meet &= box[:, axis][:, None] < reach[:, axis]
     pairs = np.argwhere(np.triu(meet & meet.T, 1))
     return ((int(i), int(j)) for i, j in pairs)
 

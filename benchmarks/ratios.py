@@ -1,0 +1,159 @@
+"""The speed ratios, measured in one run: `ratio NAME VALUE LIMIT ok|short`, one line each.
+
+Usage: ./run bench. Everything is compared with painting a fixed scene in the same run, so that
+the figures mean the same on a slow machine as on a fast one.
+"""
+
+import gc
+import os
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+
+os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+os.environ["FRELT_HOME"] = tempfile.mkdtemp(prefix="frelt-bench-")
+
+from PyQt6.QtCore import QEvent, QPointF, Qt
+from PyQt6.QtGui import QMouseEvent, QPainter
+from PyQt6.QtWidgets import QApplication
+from scene import canvas, rig, yardstick
+
+from frelt.core import memo
+from frelt.core.document import Document
+from frelt.core.edit import move
+from frelt.core.safe_floor import safe_floor
+from frelt.core.solve import solve
+from frelt.core.worst import highest, lowest
+from frelt.paint.fonts import font
+from frelt.ui.start import build
+
+HELD = "item-25"
+BARE = """
+import sys, numpy
+from PyQt6.QtWidgets import QApplication, QMainWindow
+app = QApplication([])
+class W(QMainWindow):
+    def paintEvent(self, e):
+        super().paintEvent(e); print("painted", flush=True); sys.stdout.flush(); import os; os._exit(0)
+w = W(); w.resize(1280, 800); w.show(); app.exec()
+"""
+FRELT = """
+import sys
+from pathlib import Path
+from PyQt6.QtWidgets import QApplication
+from frelt.paint.fonts import font
+from frelt.ui import start
+from frelt.ui.bench import Bench
+painted = Bench.paintEvent
+def first(self, e):
+    painted(self, e); print("painted", flush=True); import os; os._exit(0)
+Bench.paintEvent = first
+start.start(Path(sys.argv[1]))
+"""
+
+
+def median(what: Callable[[], object], runs: int = 15) -> float:
+    """Median time of a run [s], after one that does not count."""
+    what()
+    return statistics.median(times(what, runs))
+
+
+def times(what: Callable[[], object], runs: int) -> list[float]:
+    """Times of single runs [s]."""
+    taken = []
+    gc.collect()
+    for _ in range(runs):
+        start = time.perf_counter()
+        what()
+        taken.append(time.perf_counter() - start)
+    return taken
+
+
+def say(name: str, value: float, limit: float) -> None:
+    """One ratio against its limit."""
+    print(f"ratio {name} {value:.3f} {limit:g} {'ok' if value <= limit else 'short'}", flush=True)
+
+
+def compute(base: object, step: list[int]) -> None:
+    """One edit judged in full: checks, worst cases, heights, safe floor."""
+    step[0] += 1
+    solved = solve(move(base, HELD, 0.001 * (step[0] % 7), 0.0))
+    safe_floor(solved, HELD)
+    assert solved.loads is not None
+    for s in range(len(solved.rig.states)):
+        lowest(solved.loads.table, s)
+        highest(solved.loads.table, s)
+
+
+def starts(yard_app: QApplication) -> float:
+    """Process start to first painted frame, as a ratio to a bare window; medians of 9, taken in turn."""
+    from frelt.app.places import own_demo
+
+    file = str(own_demo()[0])
+    ours, bare = [], []
+    for code, taken, extra in ((BARE, [], []), (FRELT, [], [file])):
+        subprocess.run([sys.executable, "-c", code, *extra], check=False, capture_output=True)
+    for _ in range(9):
+        for code, taken, extra in ((BARE, bare, []), (FRELT, ours, [file])):
+            begin = time.perf_counter()
+            done = subprocess.run([sys.executable, "-c", code, *extra], check=False, capture_output=True, text=True)
+            if "painted" not in done.stdout:
+                sys.exit(f"nothing was painted: {done.stderr}")
+            taken.append(time.perf_counter() - begin)
+    return statistics.median(ours) / statistics.median(bare)
+
+
+def main() -> None:
+    """Measure everything."""
+    app = QApplication([])
+    app.setFont(font())
+    image = canvas()
+    yard = median(lambda: yardstick(image), 21)
+    print(f"yardstick {yard * 1e3:.1f} ms")
+
+    base, step = rig(), [0]
+    one = median(lambda: compute(base, step), 31)
+    say("edit-to-checks", one / yard, 0.3)
+
+    window = build()
+    window.desk.session.new(Document(rigs=(base,)))
+    window.resize(1280, 800)
+    window.show()
+    window.desk.take(HELD)
+    app.processEvents()
+    bench = window.bench
+    start = bench.item_centre(HELD)
+    left, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+    bench.mousePressEvent(QMouseEvent(QEvent.Type.MouseButtonPress, start, start, left, left, none))
+    n = [0]
+
+    def drag() -> None:
+        n[0] += 1
+        at = start + QPointF(10 + (n[0] * 3) % 60, 6 + n[0] % 9)
+        bench.mouseMoveEvent(QMouseEvent(QEvent.Type.MouseMove, at, at, left, left, none))
+        app.processEvents()
+
+    drag()
+    steps = sorted(times(drag, 60))
+    say("drag-step", statistics.median(steps) / yard, 1.2)
+    print(f"drag step {statistics.median(steps) * 1e3:.1f} ms median, {steps[56] * 1e3:.1f} ms 95th percentile")
+    window.desk.abandon()
+
+    def whole() -> None:
+        memo.forget_all()
+        p = QPainter(image)
+        bench.paint_on(p)
+        p.end()
+
+    say("whole-frame", median(whole, 9) / yard, 2)
+    big = rig(600, 120, 6)
+    say("growth-60-to-600", median(lambda: compute(big, step), 7) / one, 10)
+    window.close()
+    say("start", starts(app), 2)
+
+
+if __name__ == "__main__":
+    main()
