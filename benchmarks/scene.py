@@ -2,6 +2,7 @@
 
 from math import ceil, sqrt
 
+from msgspec.structs import replace
 from PyQt6.QtCore import QPointF
 from PyQt6.QtGui import QColor, QImage, QPainter, QPainterPath, QPen
 
@@ -13,7 +14,6 @@ from frelt.core.item import Placement
 from frelt.core.rig import Rig
 from frelt.core.state import FillRange, State
 from frelt.paint.fonts import font
-from msgspec.structs import replace
 
 STROKES, TEXTS = 1000, 100
 
@@ -50,14 +50,20 @@ def rig(items: int = 60, tanks: int = 12, states: int = 6) -> Rig:
     length, width = columns * pitch, ceil(items / columns) * pitch
     deck = replace(base.main_deck, outline=((0.0, -width / 2), (length, -width / 2), (length, width / 2), (0.0, width / 2)))
     axles = tuple(
-        replace(a, x=length * 0.55 + i * 0.9, track=width + 0.3, rating=plate(40_000), tires=replace(a.tires, rating=plate(20_000)))
+        replace(
+            a, x=length * 0.55 + i * 0.9, track=width + 0.3, rating=plate(40_000), tires=replace(a.tires, rating=plate(20_000))
+        )
         for i, a in enumerate(base.axles)
     )
     ratings = TrailerRatings(gross=plate(90_000), coupler_gross=plate(90_000), coupler_tongue=plate(9_000))
     trailer = replace(base, decks=(deck,), axles=axles, coupler_x=-1.5, ratings=ratings)
     placed = []
     for n in range(items):
-        kind = tank_kinds[n % len(tank_kinds)] if n % (items // tanks) == 0 and n // (items // tanks) < tanks else other_kinds[n % 5]
+        kind = (
+            tank_kinds[n % len(tank_kinds)]
+            if n % (items // tanks) == 0 and n // (items // tanks) < tanks
+            else other_kinds[n % 5]
+        )
         u, v = (n % columns + 0.5) * pitch, (n // columns + 0.5) * pitch - width / 2
         item = taken(stock[kind], f"item-{n}")
         placed.append(replace(item, name=f"{item.name} {n}", place=Placement(deck="floor", u=u, v=v, turns=n % 2)))

@@ -1,9 +1,9 @@
 """frelt [FILE] opens the window; `frelt check` and `frelt sheet` do without one."""
 
 import argparse
+import gc
 import sys
 from collections.abc import Sequence
-from concurrent.futures import ProcessPoolExecutor
 from pathlib import Path
 from typing import NamedTuple, NoReturn
 
@@ -56,6 +56,7 @@ def main(arguments: Sequence[str] | None = None) -> NoReturn:
     if given[:1] == ["sheet"]:
         sys.exit(_sheet(sheet.parse_args(given[1:])))
     options = window.parse_args(given)
+    gc.disable()  # what is made while starting lives on: collecting it only delays the first frame
     from .ui.start import start
 
     sys.exit(start(Path(options.file) if options.file else None, demo=options.demo))
@@ -99,6 +100,8 @@ def _check(options: argparse.Namespace) -> int:
     if len(jobs) == 1:
         judged = [judge_file(*jobs[0])]
     else:
+        from concurrent.futures import ProcessPoolExecutor
+
         with ProcessPoolExecutor() as pool:
             judged = list(pool.map(judge_file, *zip(*jobs, strict=True)))
     for one in judged:

@@ -1,11 +1,10 @@
 """Autosaves: one file an open document, in the user's state folder, found again after a crash."""
 
 import os
-import secrets
-from dataclasses import dataclass
 from pathlib import Path
 
 import msgspec
+from msgspec import Struct
 
 from ..core.document import Document
 from ..core.value import FreltError
@@ -21,8 +20,7 @@ class _Head(msgspec.Struct, frozen=True):
     started: str
 
 
-@dataclass(frozen=True, slots=True)
-class Recovered:
+class Recovered(Struct, frozen=True):
     """An autosave whose program is gone. path: of the document it belongs to, if it had one."""
 
     file: Path
@@ -40,7 +38,7 @@ class Autosave:
         self._path: Path | None = None
 
     def _new_name(self) -> Path:
-        return self._folder / f"{secrets.token_hex(8)}.autosave"
+        return self._folder / f"{os.urandom(8).hex()}.autosave"
 
     def attach(self, path: Path | None) -> None:
         """Belong to a document file, or to none yet."""

@@ -1,35 +1,41 @@
 """Where Frelt keeps what is not a document: settings, autosaves, the user's copy of the demo."""
 
 import os
-from importlib.resources import files
 from pathlib import Path
 
-import platformdirs
+from .. import data
 
 DEMOS = ("barn-wash", "hull-rinse")
+
+
+def _user(what: str) -> Path:
+    import platformdirs
+
+    found: str = getattr(platformdirs, f"user_{what}_dir")("frelt")
+    return Path(found)
 
 
 def config_dir() -> Path:
     """Settings; FRELT_HOME puts everything below one folder, for tests and trials."""
     home = os.environ.get("FRELT_HOME")
-    return Path(home) / "config" if home else Path(platformdirs.user_config_dir("frelt"))
+    return Path(home) / "config" if home else _user("config")
 
 
 def state_dir() -> Path:
     """Autosaves."""
     home = os.environ.get("FRELT_HOME")
-    return Path(home) / "state" if home else Path(platformdirs.user_state_dir("frelt"))
+    return Path(home) / "state" if home else _user("state")
 
 
 def demo_dir() -> Path:
     """The user's own copy of the demo shop."""
     home = os.environ.get("FRELT_HOME")
-    return Path(home) / "demo" if home else Path(platformdirs.user_data_dir("frelt")) / "demo"
+    return Path(home) / "demo" if home else _user("data") / "demo"
 
 
 def shipped(name: str) -> bytes:
     """A file that ships with the program, by its path below frelt/data."""
-    return files("frelt.data").joinpath(*name.split("/")).read_bytes()
+    return (Path(data.__file__).parent / name).read_bytes()
 
 
 def own_demo() -> tuple[Path, ...]:

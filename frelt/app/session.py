@@ -3,12 +3,12 @@
 An edit makes a new document value; undo keeps the old one. Listeners are told after each change.
 """
 
-import secrets
+import os
 from collections.abc import Callable
-from dataclasses import dataclass
 from datetime import datetime
 from pathlib import Path
 
+from msgspec import Struct
 from msgspec.structs import replace
 
 from ..core.document import Document, LogEntry
@@ -24,11 +24,10 @@ MOST_UNDO = 500
 
 def new_id(what: str) -> str:
     """An opaque id, with a word in front so that a file can be read by people."""
-    return f"{what}-{secrets.token_hex(4)}"
+    return f"{what}-{os.urandom(4).hex()}"
 
 
-@dataclass(frozen=True, slots=True)
-class Step:
+class Step(Struct, frozen=True):
     """One entry of the undo stack: the document after it, and what it was in words."""
 
     document: Document

@@ -8,7 +8,6 @@ from ..core.carrier import Trailer
 from ..core.catalog import Chassis, Entry
 from ..core.rig import Rig
 from ..core.state import FillRange, State
-from ..formats.catalog import read_catalog
 from .places import shipped
 from .session import new_id
 
@@ -16,6 +15,8 @@ from .session import new_id
 @cache
 def equipment() -> tuple[Entry, ...]:
     """The shipped equipment catalog."""
+    from ..formats.catalog import read_catalog
+
     return read_catalog(shipped("catalog/equipment.csv"), "equipment.csv")
 
 

@@ -1,7 +1,6 @@
 """Files written so that a kill at any moment leaves the old or the new one whole."""
 
 import os
-import tempfile
 from pathlib import Path
 
 from ..core.document import Document
@@ -11,7 +10,8 @@ from ..formats.document import decode, encode
 
 def write_atomically(path: Path, data: bytes) -> None:
     """Write beside, fsync, rename, fsync the folder. Raises OSError; the file that stood there stays."""
-    handle, name = tempfile.mkstemp(prefix=f".{path.name}.", suffix=".part", dir=path.parent)
+    name = path.with_name(f".{path.name}.{os.urandom(4).hex()}.part")
+    handle = os.open(name, os.O_WRONLY | os.O_CREAT | os.O_EXCL, 0o600)
     try:
         with os.fdopen(handle, "wb") as file:
             file.write(data)
@@ -23,7 +23,7 @@ def write_atomically(path: Path, data: bytes) -> None:
             os.chmod(name, 0o644)
         os.replace(name, path)
     except BaseException:
-        Path(name).unlink(missing_ok=True)
+        name.unlink(missing_ok=True)
         raise
     folder = os.open(path.parent, os.O_RDONLY)
     try:

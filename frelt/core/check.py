@@ -7,8 +7,9 @@ A kind gives *limits* (linear in the load moments, judged here over all states a
 """
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass, field
 from typing import TYPE_CHECKING, Literal
+
+from msgspec import Struct
 
 from .carrier import Trailer
 from .figure import Rating
@@ -26,8 +27,7 @@ Quantity = Literal["mass", "share", "length"]
 Row = tuple[float, float, float]
 
 
-@dataclass(frozen=True, slots=True)
-class Limit:
+class Limit(Struct, frozen=True):
     """A quantity (num·m) or (num·m)/(den·m) that must stay between low and high.
 
     num, den: rows on (M, Mx, My).  low, high: [kg], shares or [m]; None where unbounded.
@@ -63,8 +63,7 @@ class Limit:
         return state.condition == "hitched" and (state.road or not self.road_only)
 
 
-@dataclass(frozen=True, slots=True)
-class Check:
+class Check(Struct, frozen=True):
     """A judged limit. load, limit, margin, spread: [kg], share or [m] by quantity.
 
     limit: the side that is nearest, or None where unknown.  side: whether load is held from
@@ -85,7 +84,7 @@ class Check:
     spread: float = 0.0
     state: str = ""
     when: str = ""
-    fills: dict[str, float] = field(default_factory=dict)
+    fills: dict[str, float] = {}
     by_rule: bool = False
     field: str = ""
     why: str = ""
@@ -109,8 +108,7 @@ class Check:
         return RANKS[self.status], room
 
 
-@dataclass(frozen=True, slots=True)
-class Bearing:
+class Bearing(Struct, frozen=True):
     """What a check kind may ask when it states its limits."""
 
     rig: Rig
@@ -118,8 +116,7 @@ class Bearing:
     supports: Supports
 
 
-@dataclass(frozen=True, slots=True)
-class CheckKind:
+class CheckKind(Struct, frozen=True):
     """An entry of the registry.
 
     title: of the thing checked.  plate: where on the vehicle the figure is found.

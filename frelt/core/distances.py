@@ -1,7 +1,8 @@
 """What a tape would read from an item: to what faces it on each side, and how to make a reading come true."""
 
-from dataclasses import dataclass
 from typing import Literal
+
+from msgspec import Struct
 
 from .edit import move
 from .frames import standing_on
@@ -14,8 +15,7 @@ Side = Literal["front", "back", "right", "left"]
 OUT: dict[Side, tuple[int, int]] = {"front": (0, -1), "back": (0, 1), "right": (1, 1), "left": (1, -1)}
 
 
-@dataclass(frozen=True, slots=True)
-class Facing:
+class Facing(Struct, frozen=True):
     """The clear distance [m] from one side of an item to what faces it.
 
     to: an item's id, or empty for the deck's edge.  start, end: the ends of the tape in plan [m].

@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable
 
 from msgspec.structs import replace
 
-from .carrier import Deck
+from .carrier import Deck, Trailer
 from .figure import Rating
 from .frames import standing_on
 from .item import Item, Placement
@@ -188,3 +188,13 @@ def set_rating(rig: Rig, field: str, rating: Rating) -> Rig:
         axle = replace(axle, **{name: rating})
     axles = tuple(axle if i == number else a for i, a in enumerate(trailer.axles))
     return replace(rig, trailer=replace(trailer, axles=axles))
+
+
+def rating_at(trailer: Trailer, field: str) -> Rating:
+    """The rating a field names."""
+    part, _, name = field.partition(".")
+    if part == "ratings":
+        found: Rating = getattr(trailer.ratings, name)
+        return found
+    axle = trailer.axles[int(part.removeprefix("axles[").removesuffix("]"))]
+    return axle.tires.rating if name == "tires.rating" else axle.rating

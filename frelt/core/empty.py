@@ -1,6 +1,6 @@
 """The bare carrier from scale figures, less what was aboard when it was weighed."""
 
-from dataclasses import dataclass
+from msgspec import Struct
 
 from .carrier import Trailer
 from .value import FreltError
@@ -8,8 +8,7 @@ from .value import FreltError
 Vector4 = tuple[float, float, float, float]
 
 
-@dataclass(frozen=True, slots=True)
-class Bare:
+class Bare(Struct, frozen=True):
     """Mass [kg] and centre [m] of the bare carrier, and the moments one ± of each figure adds."""
 
     mass: float

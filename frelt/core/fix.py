@@ -5,7 +5,8 @@ A proposal counts only if `proved` says that it cures the check and makes nothin
 """
 
 from collections.abc import Callable, Iterable
-from dataclasses import dataclass
+
+from msgspec import Struct
 
 from .check import RANKS, Check, Status
 from .rig import Rig
@@ -15,8 +16,7 @@ from .units import Units
 MOST_TRIES = 24
 
 
-@dataclass(frozen=True, slots=True)
-class Fix:
+class Fix(Struct, frozen=True):
     """words: what is done.  rig: the rig with it done.  leaves: status of the check afterwards.
 
     effort: mass moved × how far [kg·m]; liquid left behind counts as moved by one metre.
@@ -63,14 +63,20 @@ def proved(before: Solved, check_id: str, rig: Rig) -> Status | None:
     return status
 
 
-def fixes(solved: Solved, check: Check, units: Units) -> tuple[Fix, ...]:
+def fixes(solved: Solved, check: Check, units: Units, wanted: Callable[[], bool] = lambda: True) -> tuple[Fix, ...]:
     """The proved fixes of a check, least effort first; those that leave it `ok` before those that leave it `tight`.
 
     Nothing is proposed for an unknown: what cures it is a plate, not a move.
+    wanted: asked between proposals; once false, the search ends with what it has.
     """
     from . import fixes as _found  # noqa: F401  (fills the registry)
 
     if check.status not in ("over", "tight"):
         return ()
-    found = [f for propose in PROPOSERS.values() for f in propose(solved, check, units)]
+    found: list[Fix] = []
+    for propose in PROPOSERS.values():
+        for fix in propose(solved, check, units):
+            found.append(fix)
+            if not wanted():
+                break
     return tuple(sorted(found, key=lambda f: (-RANKS[f.leaves], f.effort)))

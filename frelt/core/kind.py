@@ -3,8 +3,9 @@
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from math import cos, pi, sin
+
+from msgspec import Struct
 
 from .item import Item
 
@@ -12,8 +13,7 @@ Outline = tuple[tuple[float, float], ...]
 ROUND_SIDES = 32
 
 
-@dataclass(frozen=True, slots=True)
-class Kind:
+class Kind(Struct, frozen=True):
     """outline: corners of the item in its own frame, counter-clockwise in x, y [m]."""
 
     id: str

@@ -3,11 +3,11 @@
 Load moments are (M, Mx, My, Mz) = Σ m·(1, x, y, z), in kg and kg·m, in the carrier's frame.
 """
 
-from dataclasses import dataclass
 from math import pi
 from operator import itemgetter
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from .carrier import Trailer
@@ -22,8 +22,7 @@ from .state import State
 Array = NDArray[np.float64]
 
 
-@dataclass(frozen=True, slots=True)
-class OwnRow:
+class OwnRow(Struct, frozen=True):
     """Something with mass on an item: m [kg] at a point of the item's frame [m]."""
 
     part: str
@@ -34,8 +33,7 @@ class OwnRow:
     wet: bool = False  # absent where the hose is dry
 
 
-@dataclass(frozen=True, slots=True)
-class Row:
+class Row(Struct, frozen=True):
     """A fixed row of the table in words, for screens and sheets."""
 
     item: str
@@ -47,8 +45,7 @@ class Row:
     figure: Figure | None
 
 
-@dataclass(frozen=True, slots=True)
-class Tank:
+class Tank(Struct, frozen=True):
     """A tank in the table. full: mass when full [kg].  floor: height of its inside floor [m]."""
 
     address: str
@@ -61,8 +58,7 @@ class Tank:
     level: bool
 
 
-@dataclass(frozen=True, slots=True)
-class Sources:
+class Sources(Struct, frozen=True):
     """Uncertain figures, sorted by origin. Each shifts the load moments by its vector × its weight.
 
     vectors: (n, 4) for one ± [kg, kg·m].  row: the row whose presence it needs.
@@ -76,8 +72,7 @@ class Sources:
     names: tuple[str, ...]
 
 
-@dataclass(frozen=True, slots=True)
-class MassTable:
+class MassTable(Struct, frozen=True):
     """Everything a carrier bears, in every state.
 
     moments: (rows, 4).  present: (states, rows) 0 or 1.  tank_moments: (tanks, 3) per unit of fill.
@@ -125,8 +120,7 @@ def _own_rows(item: Item) -> tuple[tuple[OwnRow, ...], tuple[TankPart, ...]]:
     return tuple(rows), tuple(tanks)
 
 
-@dataclass(frozen=True, slots=True)
-class _Share:
+class _Share(Struct, frozen=True):
     """What one placed item adds to the table; indices count from its own first row or tank."""
 
     rows: tuple[Row, ...]

@@ -116,6 +116,7 @@ def _states(solved: Solved, loads: Loads) -> tuple[StateReport, ...]:
         ends = float(low.value[s, q]), float(high.value[s, q])
         return Span(min=ends[0], max=ends[1], min_fills=fills(low.fills[s, q]), max_fills=fills(high.fills[s, q]))
 
+    bottom, top = lowest(table), highest(table)
     found = []
     for s, state in enumerate(solved.rig.states):
         why = state_unsolved(state, solved.rig)
@@ -126,8 +127,12 @@ def _states(solved: Solved, loads: Loads) -> tuple[StateReport, ...]:
             found.append(none)
             continue
         n = len(loads.supports.ids)
-        bottom, top = lowest(table, s), highest(table, s)
-        z = Span(min=bottom.value, max=top.value, min_fills=fills(bottom.fills), max_fills=fills(top.fills))
+        z = Span(
+            min=float(bottom.value[s]),
+            max=float(top.value[s]),
+            min_fills=fills(bottom.fills[s]),
+            max_fills=fills(top.fills[s]),
+        )
         found.append(
             StateReport(
                 id=state.id,

@@ -6,10 +6,10 @@ Half-planes of every state and the deck's edges meet in one convex polygon, exac
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
 from itertools import combinations
 
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from .carrier import Deck
@@ -23,8 +23,7 @@ Point = tuple[float, float]
 Polygon = tuple[Point, ...]
 
 
-@dataclass(frozen=True, slots=True)
-class Sides:
+class Sides(Struct, frozen=True):
     """Limits as c·m ≤ bound. rows: (sides, 3).  bound: (sides,).  limit: index of each side's limit."""
 
     rows: Array
@@ -32,8 +31,7 @@ class Sides:
     limit: NDArray[np.intp]
 
 
-@dataclass(frozen=True, slots=True)
-class HalfPlanes:
+class HalfPlanes(Struct, frozen=True):
     """a·x + b·y ≤ r for the middle of the item. limit, state: where each comes from."""
 
     a: Array
@@ -43,8 +41,7 @@ class HalfPlanes:
     state: NDArray[np.intp]
 
 
-@dataclass(frozen=True, slots=True)
-class SafeFloor:
+class SafeFloor(Struct, frozen=True):
     """polygon: of the limits and the deck, in the carrier's plan [m]; empty where nothing is left.
 
     blocked: room other items take from it.  free: the polygon less that, outer rings and holes.

@@ -1,7 +1,8 @@
 """The room items take in the carrier's frame: an outline in plan and a span of height."""
 
-from dataclasses import dataclass
 from itertools import product
+
+from msgspec import Struct
 
 from . import kinds as _kinds  # noqa: F401  (fills the registry)
 from .frames import Frame, Frames
@@ -13,8 +14,7 @@ from .rig import Rig
 TOUCH = 0.001  # m; less than this is touching, not overlapping
 
 
-@dataclass(frozen=True, slots=True)
-class Solid:
+class Solid(Struct, frozen=True):
     """corners: convex, in plan [m].  x0..y1: its bounds.  low, high: heights [m].  square: it fills its bounds."""
 
     item: str

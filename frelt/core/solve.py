@@ -3,9 +3,9 @@
 `solve` is a pure function of the rig; it is cheap enough to run at each step of a drag.
 """
 
-from dataclasses import dataclass, replace
-
 import numpy as np
+from msgspec import Struct
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from . import checks as _checks  # noqa: F401  (fills the registry)
@@ -25,8 +25,7 @@ Array = NDArray[np.float64]
 CONDITIONS = {"parked": "standing on its jack", "lifted": "lifted on forks"}
 
 
-@dataclass(frozen=True, slots=True)
-class Loads:
+class Loads(Struct, frozen=True):
     """Everything that follows from load moments, for a trailer that can be solved.
 
     shown: (states, supports) at the fills shown.  mass_shown: (states,) the whole laden trailer.
@@ -61,8 +60,7 @@ class Loads:
         return loads
 
 
-@dataclass(frozen=True, slots=True)
-class Solved:
+class Solved(Struct, frozen=True):
     """A rig with its frames, its loads where they can be computed, and its checks, worst first.
 
     by_state: for each state, its checks worst first.  why: reason when there are no loads.

@@ -4,9 +4,8 @@ loads [kg] = rows @ (M, Mx, My). Source: equilibrium of a rigid beam on two supp
 handbook of statics; the wheels of axles that share take the roll moment in equal parts.
 """
 
-from dataclasses import dataclass
-
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from .carrier import Trailer
@@ -15,8 +14,7 @@ from .rig import Rig
 Array = NDArray[np.float64]
 
 
-@dataclass(frozen=True, slots=True)
-class Supports:
+class Supports(Struct, frozen=True):
     """Influence rows of the trailer. ids: `coupler`, then `AXLE/left` and `AXLE/right` of each axle."""
 
     ids: tuple[str, ...]

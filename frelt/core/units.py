@@ -3,8 +3,10 @@
 Exact definitions: NIST SP 811 (lb, US gal = 231 in³, in = 0.0254 m).
 """
 
-from dataclasses import dataclass, replace
 from typing import Literal
+
+from msgspec import Struct
+from msgspec.structs import replace
 
 LB = 0.45359237
 INCH = 0.0254
@@ -21,8 +23,7 @@ EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
 MINUS = "−"
 
 
-@dataclass(frozen=True, slots=True)
-class Units:
+class Units(Struct, frozen=True):
     """A shop's own mix of units."""
 
     length: LengthUnit = "in"
@@ -31,7 +32,7 @@ class Units:
 
     def with_(self, **change: str) -> "Units":
         """The same mix with some quantities changed."""
-        return replace(self, **change)  # type: ignore[arg-type]
+        return replace(self, **change)
 
     def name(self, quantity: Quantity) -> str:
         """The unit printed beside a field of that quantity."""

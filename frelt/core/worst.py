@@ -6,9 +6,8 @@ Ratios: Dinkelbach's iteration, each step of which is such a sum; it ends after 
 Source: W. Dinkelbach, On nonlinear fractional programming, Management Science 13 (1967).
 """
 
-from dataclasses import dataclass
-
 import numpy as np
+from msgspec import Struct
 from numpy.typing import NDArray
 
 from .mass_table import MassTable
@@ -18,8 +17,7 @@ Array = NDArray[np.float64]
 STEPS = 100
 
 
-@dataclass(frozen=True, slots=True)
-class Extreme:
+class Extreme(Struct, frozen=True):
     """value: (states, quantities).  fills: (states, quantities, tanks) at which it occurs."""
 
     value: Array
@@ -79,70 +77,76 @@ def spread(table: MassTable, num: Array, den: Array, at: Extreme) -> Array:
     return result
 
 
-@dataclass(frozen=True, slots=True)
-class Height:
-    """A height of the centre of gravity above the ground [m], and its fills (tanks,)."""
+class Heights(Struct, frozen=True):
+    """Heights of the centre of gravity above the ground [m], (states,), and their fills (states, tanks)."""
 
-    value: float
+    value: Array
     fills: Array
 
 
-def highest(table: MassTable, state: int) -> Height:
-    """Greatest height of the centre of gravity in a state; it lies at a corner of the fills."""
-    return _height(table, state, top=True)
+def highest(table: MassTable) -> Heights:
+    """Greatest height of the centre of gravity in each state; it lies at a corner of the fills."""
+    return _heights(table, top=True)
 
 
-def lowest(table: MassTable, state: int) -> Height:
-    """Least height of the centre of gravity in a state.
+def lowest(table: MassTable) -> Heights:
+    """Least height of the centre of gravity in each state.
 
     Each tank neither at its least nor its greatest fill has its surface at the height of the
     whole centre, since liquid added below the centre lowers it and above raises it.
     """
-    return _height(table, state, top=False)
+    return _heights(table, top=False)
 
 
 class _Tanks:
-    """Tanks of a state as arrays: relative heights, shares of volume and their moments about the floor."""
+    """Tanks as arrays: shares of volume below a level, and their moments about the tanks' floors."""
 
-    def __init__(self, table: MassTable, s: int) -> None:
+    def __init__(self, table: MassTable) -> None:
         parts = [t.part for t in table.tanks]
         self.full = np.array([t.full for t in table.tanks])
         self.floor = np.array([t.floor for t in table.tanks])
         self.height = np.array([max(p.height, 1e-9) for p in parts])
         self.round = np.array([p.shape in ROUND for p in parts], dtype=bool)
-        self.low, self.high = table.low[s], table.high[s]
-        ends = [[volume_moment(p, float(f)) for p, f in zip(parts, fills, strict=True)] for fills in (self.low, self.high)]
-        self.low_moment, self.high_moment = np.array(ends[0]), np.array(ends[1])
+        self.low, self.high = table.low, table.high
+        self.low_moment, self.high_moment = self._moments(table, self.low), self._moments(table, self.high)
 
-    def up_to(self, level: float) -> tuple[Array, Array]:
-        """Fills with the surface at a level, kept in their ranges, and their moments about the floor."""
-        t = np.clip((level - self.floor) / self.height, 0.0, 1.0)
+    def _moments(self, table: MassTable, fills: Array) -> Array:
+        moments: Array = fills * fills * self.height / 2
+        for i in np.nonzero(self.round)[0]:
+            moments[:, i] = [volume_moment(table.tanks[i].part, float(f)) for f in fills[:, i]]
+        return moments
+
+    def up_to(self, level: Array) -> tuple[Array, Array]:
+        """Fills with the surface at each state's level, kept in their ranges, and their moments."""
+        t = np.clip((level[:, None] - self.floor) / self.height, 0.0, 1.0)
         chord = 2 * np.sqrt(t - t * t)
         share = np.where(self.round, (np.arccos(1 - 2 * t) - (1 - 2 * t) * chord) / np.pi, t)
         moment = np.where(self.round, share / 2 - chord**3 / (3 * np.pi), t * t / 2) * self.height
-        fills = np.clip(share, self.low, self.high)
         moment = np.where(share < self.low, self.low_moment, np.where(share > self.high, self.high_moment, moment))
-        return fills, moment
+        return np.clip(share, self.low, self.high), moment
 
-    def ends(self, level: float) -> tuple[Array, Array]:
+    def ends(self, level: Array) -> tuple[Array, Array]:
         """For each tank the end of its range that raises a whole centre at a level, and its moment."""
-        rise = self.high_moment - self.low_moment + (self.floor - level) * (self.high - self.low)
+        rise = self.high_moment - self.low_moment + (self.floor - level[:, None]) * (self.high - self.low)
         return np.where(rise > 0, self.high, self.low), np.where(rise > 0, self.high_moment, self.low_moment)
 
 
-def _height(table: MassTable, s: int, top: bool) -> Height:
-    tanks, (mass0, _, _, moment0) = _Tanks(table, s), table.base[s]
-    fills, moments = (tanks.high, tanks.high_moment) if top else (tanks.low, tanks.low_moment)
+def _heights(table: MassTable, top: bool) -> Heights:
+    tanks, base = _Tanks(table), table.base
+    sense = 1 if top else -1
 
-    def centre(fills: Array, moments: Array) -> float:
+    def centre(fills: Array, moments: Array) -> Array:
         wet = tanks.full * fills
-        return float((moment0 + wet @ tanks.floor + tanks.full @ moments) / (mass0 + wet.sum()))
+        found: Array = (base[:, 3] + wet @ tanks.floor + moments @ tanks.full) / (base[:, 0] + wet.sum(axis=1))
+        return found
 
-    value = centre(fills, moments)
+    fills = tanks.high if top else tanks.low
+    value = centre(fills, tanks.high_moment if top else tanks.low_moment)
     for _ in range(STEPS):
         trial, moments = tanks.ends(value) if top else tanks.up_to(value)
         following = centre(trial, moments)
-        if (following - value) * (1 if top else -1) <= 1e-13:
+        better = (following - value) * sense > 1e-13
+        if not better.any():
             break
-        value, fills = following, trial
-    return Height(value, fills)
+        value, fills = np.where(better, following, value), np.where(better[:, None], trial, fills)
+    return Heights(value, fills)

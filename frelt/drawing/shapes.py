@@ -4,9 +4,10 @@ Coordinates are metres with the second axis up; a theme turns a role into color 
 """
 
 from collections.abc import Callable
-from dataclasses import dataclass
 from math import cos, pi, sin
 from typing import Literal
+
+from msgspec import Struct
 
 Affine = tuple[float, float, float, float, float, float]  # x' = a·x + c·y + e, y' = b·x + d·y + f
 SAME: Affine = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
@@ -15,8 +16,7 @@ Measure = Callable[[str, str], float]  # width [px] of a text in a role
 KAPPA = 0.5522847498  # control distance of a quarter circle by one cubic
 
 
-@dataclass(frozen=True, slots=True)
-class Path:
+class Path(Struct, frozen=True):
     """ops: M and L take one point of xy, C takes three, Z none."""
 
     role: str
@@ -24,8 +24,7 @@ class Path:
     xy: tuple[float, ...]
 
 
-@dataclass(frozen=True, slots=True)
-class Text:
+class Text(Struct, frozen=True):
     """A text with an anchor at a point; turned by degrees counter-clockwise."""
 
     role: str
@@ -35,8 +34,7 @@ class Text:
     anchor: Anchor = "middle"
 
 
-@dataclass(frozen=True, slots=True)
-class Group:
+class Group(Struct, frozen=True):
     """Paths that move together. item: whose they are.  depth: larger is nearer to the viewer."""
 
     paths: tuple[Path, ...]
@@ -45,8 +43,7 @@ class Group:
     depth: float = 0.0
 
 
-@dataclass(frozen=True, slots=True)
-class Picture:
+class Picture(Struct, frozen=True):
     """A drawing: groups in painting order, texts on top."""
 
     groups: tuple[Group, ...]

@@ -7,7 +7,8 @@ parts, `liquid.TINT` and `surface.TINT` for what a tank holds, `hose.TINT` for w
 """
 
 from collections.abc import Callable, Mapping
-from dataclasses import dataclass
+
+from msgspec import Struct
 
 from ..core.item import Item
 from .shapes import Path, rect
@@ -15,8 +16,7 @@ from .shapes import Path, rect
 Fills = Mapping[str, float]  # by part id
 
 
-@dataclass(frozen=True, slots=True)
-class Sketch:
+class Sketch(Struct, frozen=True):
     """Three views of one item in its own frame [m]; the first path of each is its outline."""
 
     plan: tuple[Path, ...]

@@ -1,7 +1,8 @@
 """The three linked drawings of a rig in a state, to one scale: plan, side and rear."""
 
-from dataclasses import dataclass
 from typing import Literal
+
+from msgspec import Struct
 
 from ..core.frames import TURNS, Frame, Frames
 from ..core.item import Item
@@ -19,8 +20,7 @@ View = Literal["plan", "side", "rear"]
 _sketches: Memo[Sketch] = Memo(20_000)
 
 
-@dataclass(frozen=True, slots=True)
-class Scene:
+class Scene(Struct, frozen=True):
     """One drawing: what stands behind the items, the items far to near, what stands before them."""
 
     view: View

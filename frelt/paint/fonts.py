@@ -1,9 +1,11 @@
 """The shipped fonts and the few steps they are set in."""
 
 from functools import cache, lru_cache
-from importlib.resources import files
+from pathlib import Path
 
 from PyQt6.QtGui import QFont, QFontDatabase, QFontMetricsF
+
+from .. import data
 
 SIZES = {"small": 13, "text": 14, "strong": 16, "figure": 20, "title": 24}
 CONDENSED = "Barlow Condensed"
@@ -13,8 +15,8 @@ PLAIN = "Barlow"
 @cache
 def load() -> None:
     """Make the shipped fonts known to Qt; needs an application object."""
-    for file in sorted(files("frelt.data").joinpath("fonts").iterdir(), key=lambda f: f.name):
-        if file.name.endswith(".ttf") and QFontDatabase.addApplicationFontFromData(file.read_bytes()) < 0:
+    for file in sorted((Path(data.__file__).parent / "fonts").glob("*.ttf")):
+        if QFontDatabase.addApplicationFontFromData(file.read_bytes()) < 0:
             raise RuntimeError(f"the font {file.name} cannot be loaded")
 
 

@@ -1,16 +1,15 @@
 """Roles meet colors and widths here and nowhere else. Two themes, each designed for its light."""
 
-from dataclasses import dataclass
 from typing import Literal
 
+from msgspec import Struct
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QBrush, QColor, QPen
 
 Name = Literal["light", "dark", "paper"]
 
 
-@dataclass(frozen=True, slots=True)
-class Palette:
+class Palette(Struct, frozen=True):
     """Named colors of a theme, as #rrggbb."""
 
     bench: str
@@ -135,8 +134,7 @@ DARK = Palette(
 TINTS = ("water", "sh", "soap", "fuel", "antifreeze", "other")
 
 
-@dataclass(frozen=True, slots=True)
-class Style:
+class Style(Struct, frozen=True):
     """How a role is drawn: colors by palette name, width in px; `dash` in widths."""
 
     stroke: str = ""
@@ -193,8 +191,7 @@ STYLES: dict[str, Style] = {
 }
 
 
-@dataclass(frozen=True, slots=True)
-class Theme:
+class Theme(Struct, frozen=True):
     """A palette with its pens and brushes."""
 
     name: Name

@@ -4,11 +4,10 @@ run: the name of a method of the window. Keys that belong to a widget alone (arr
 on the tubes) are listed too, without a method, so that the window of shortcuts tells all.
 """
 
-from dataclasses import dataclass
+from msgspec import Struct
 
 
-@dataclass(frozen=True, slots=True)
-class Action:
+class Action(Struct, frozen=True):
     """An action. keys: as Qt writes them, several separated by a bar; empty for none."""
 
     id: str
@@ -38,8 +37,6 @@ ACTIONS: tuple[Action, ...] = (
     Action("fix-1", "Apply the first fix", "Edit", "Ctrl+1", "fix_1"),
     Action("fix-2", "Apply the second fix", "Edit", "Ctrl+2", "fix_2"),
     Action("fix-3", "Apply the third fix", "Edit", "Ctrl+3", "fix_3"),
-    Action("next", "Take the next item", "Look", "Tab", "next_item"),
-    Action("previous", "Take the item before", "Look", "Shift+Tab", "previous_item"),
     Action("table", "Every check", "Look", "F2", "show_table"),
     Action("zoom-in", "Closer", "Look", "Ctrl++|Ctrl+=", "zoom_in"),
     Action("zoom-out", "Farther", "Look", "Ctrl+-", "zoom_out"),
@@ -49,7 +46,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("state-worst", "Worst of all", "Look", "Ctrl+Down", "worst_state"),
     Action("step-next", "Next step of the path", "Look", "Ctrl+PgDown", "next_step"),
     Action("step-before", "Step before", "Look", "Ctrl+PgUp", "previous_step"),
-    Action("bench", "To the bench", "Look", "F6", "focus_bench"),
+    Action("bench", "To the bench and back to the column", "Look", "F6", "focus_bench"),
     Action("dark", "Light or dark", "Units and look", "Ctrl+L", "toggle_theme"),
     Action("units", "All US or all metric", "Units and look", "Ctrl+U", "toggle_units"),
     Action("unit-length", "Lengths in", "Units and look", "", "length_menu"),
@@ -57,6 +54,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("unit-volume", "Volumes in", "Units and look", "", "volume_menu"),
     Action("shortcuts", "Keys", "Help", "F1", "show_keys"),
     Action("about", "About Frelt", "Help", "", "show_about"),
+    Action("next", "Take the next item in hand, or the one before", "On the bench", "Tab, Shift+Tab"),
     Action("nudge", "Nudge the item in hand by 1/8 in or 1 mm; with Shift by ten", "On the bench", "Arrow keys"),
     Action("free", "Drag without snapping", "On the bench", "Alt while dragging"),
     Action("zoom", "Zoom; drag beside an item, or with the middle button, to pan", "On the bench", "Wheel"),

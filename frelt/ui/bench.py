@@ -346,6 +346,13 @@ class Bench(QWidget):
         else:
             super().keyPressEvent(event)
 
+    def focusNextPrevChild(self, forward: bool) -> bool:
+        """Tab goes from item to item here; F6 leaves the bench."""
+        if self.desk.rig is None or not self.desk.rig.items:
+            return super().focusNextPrevChild(forward)
+        self.next_item(1 if forward else -1)
+        return True
+
     def nudge(self, along: int, across: int, steps: int) -> None:
         """Move the item in hand by small steps; a run of nudges is one step of undo."""
         solved, item_id = self.desk.session.solved, self.desk.in_hand

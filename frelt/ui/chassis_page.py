@@ -9,8 +9,8 @@ from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from ..core.carrier import Deck, Trailer, TrailerEmpty
 from ..core.check import KINDS
-from ..core.edit import set_rating
-from ..core.figure import Figure, Rating, plate, rated
+from ..core.edit import rating_at, set_rating
+from ..core.figure import Figure, plate, rated
 from ..core.rig import Rig, RuleSet
 from ..core.units import Quantity
 from ..core.value import FreltError
@@ -22,16 +22,6 @@ PLATES = (
     ("ratings.coupler_gross", "Coupler, trailer weight", "coupler"),
     ("ratings.coupler_tongue", "Coupler, tongue weight", "coupler"),
 )
-
-
-def rating_at(trailer: Trailer, field: str) -> Rating:
-    """The rating a field names."""
-    part, _, name = field.partition(".")
-    if part == "ratings":
-        found: Rating = getattr(trailer.ratings, name)
-        return found
-    axle = trailer.axles[int(part.removeprefix("axles[").removesuffix("]"))]
-    return axle.tires.rating if name == "tires.rating" else axle.rating
 
 
 class ChassisPage(QWidget):

@@ -2,7 +2,7 @@
 
 from collections.abc import Callable
 
-from PyQt6.QtCore import QObject, QTimer, pyqtSignal
+from PyQt6.QtCore import QObject, QThread, QTimer, pyqtSignal
 
 from ..app.session import Session
 from ..app.settings import SettingsStore
@@ -40,6 +40,19 @@ def _timer(parent: QObject, wait: int) -> QTimer:
     return timer
 
 
+class FixSearch(QThread):
+    """Looks for fixes beside the window, so that a drag or a keystroke never waits for it."""
+
+    def __init__(self, parent: QObject, solved: Solved, check: Check, units: Units) -> None:
+        super().__init__(parent)
+        self.solved, self.check, self.units = solved, check, units
+        self.found: tuple[Fix, ...] = ()
+        self.wanted = True
+
+    def run(self) -> None:
+        self.found = fixes(self.solved, self.check, self.units, lambda: self.wanted)
+
+
 class Desk(QObject):
     """Everything the widgets share. `solved` is what they show: the drag in progress, or the document."""
 
@@ -62,12 +75,13 @@ class Desk(QObject):
         self._floor: tuple[Solved, str, SafeFloor] | None = None
         self.fixes: tuple[Fix, ...] = ()
         self._fixes_for: Solved | None = None
+        self._search: FixSearch | None = None
         self._idle = _timer(self, 60)
         self._idle.timeout.connect(self._find_fixes)
         self._safe = _timer(self, 1500)
         self._safe.timeout.connect(session.keep_safe)
         session.listen(self._session_changed)
-        self._idle.start()
+        QTimer.singleShot(300, self._idle.start)
 
     # what is shown
 
@@ -209,9 +223,32 @@ class Desk(QObject):
         if self._trial is not None:
             return
         check = speaking(solved) if solved is not None else None
-        self.fixes = fixes(solved, check, self.units) if solved is not None and check is not None else ()
         self._fixes_for = solved
-        self.fixes_ready.emit()
+        if solved is None or check is None or check.status not in ("over", "tight"):
+            self.fixes = ()
+            self.fixes_ready.emit()
+            return
+        if self._search is not None:
+            self._search.wanted = False
+        self._search = FixSearch(self, solved, check, self.units)
+        self._search.finished.connect(self._fixes_found)
+        self._search.start(QThread.Priority.LowPriority)
+
+    def _fixes_found(self) -> None:
+        search = self.sender()
+        if not isinstance(search, FixSearch):
+            return
+        if search is self._search and search.solved is self.session.solved:
+            self.fixes, self._search = search.found, None
+            self.fixes_ready.emit()
+        search.deleteLater()
+
+    def finish(self) -> None:
+        """Wait for the search that is under way, before the window goes."""
+        self._idle.stop()
+        for search in self.findChildren(FixSearch):
+            search.wanted = False
+            search.wait()
 
     def apply(self, fix: Fix) -> None:
         """Apply a fix, if the rig is still the one it was found for."""

@@ -78,8 +78,7 @@ class HandPanel(QWidget):
         self.more.setObjectName("link")
         self.more.setCheckable(True)
         self.more.toggled.connect(self._toggle)
-        self.sheet = Sheet(desk, self._item)
-        self.sheet.hide()
+        self.sheet: Sheet | None = None
         fields: list[QWidget] = [self.station, *self.sides.values()]
         box = column(heading("In hand"), self.name, *fields, spacing=3)
         box.addLayout(row)
@@ -91,7 +90,7 @@ class HandPanel(QWidget):
         links.addStretch(1)
         links.addWidget(self.back)
         box.addLayout(links)
-        box.addWidget(self.sheet)
+        self._box = box
         self.setLayout(box)
         for signal in (desk.changed, desk.hand_changed, desk.state_changed, desk.looks_changed):
             signal.connect(self.refresh)
@@ -102,6 +101,9 @@ class HandPanel(QWidget):
         return next((i for i in rig.items if i.id == self.desk.in_hand), None) if rig is not None else None
 
     def _toggle(self, on: bool) -> None:
+        if self.sheet is None:
+            self.sheet = Sheet(self.desk, self._item)
+            self._box.addWidget(self.sheet)
         self.sheet.setVisible(on)
         self.more.setText("Less" if on else "Sizes, contents …")
         self.refresh()
@@ -140,7 +142,7 @@ class HandPanel(QWidget):
         else:
             self.now_words.setText("Now, hoses full" if len(item.parts) else "Now")
         self.now.setText(self.desk.units.show(wet_mass(item, fills), "mass"))
-        if self.sheet.isVisibleTo(self):
+        if self.sheet is not None and self.sheet.isVisibleTo(self):
             self.sheet.refresh(item)
 
     def _set_station(self, value: float | None) -> None:

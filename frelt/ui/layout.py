@@ -1,7 +1,6 @@
 """Where things stand on the bench: three drawings to one scale, the tape between, the posts below."""
 
-from dataclasses import dataclass
-
+from msgspec import Struct
 from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QTransform
 
@@ -17,8 +16,7 @@ LIMITS = 236.0
 GROUND = 14.0
 
 
-@dataclass(frozen=True, slots=True)
-class Zoom:
+class Zoom(Struct, frozen=True):
     """How the drawings are looked at: factor 1 fits; x, y, z are the shift of the middle [m]."""
 
     factor: float = 1.0
@@ -27,8 +25,7 @@ class Zoom:
     z: float = 0.0
 
 
-@dataclass(frozen=True, slots=True)
-class Layout:
+class Layout(Struct, frozen=True):
     """Areas in pixels and the scale they share [px/m]."""
 
     scale: float

@@ -1,7 +1,6 @@
 """The whole rig's limits as quiet bars beside the plan, the worst of them in color."""
 
-from dataclasses import dataclass
-
+from msgspec import Struct
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
@@ -15,8 +14,7 @@ from .desk import WORST
 ROW = 47.0
 
 
-@dataclass(frozen=True, slots=True)
-class Bar:
+class Bar(Struct, frozen=True):
     """One bar. low, high: the window, in the axis from start to end.  at: where the worst case stands."""
 
     check: Check

@@ -1,7 +1,7 @@
 """The right column: what each step of the path offers."""
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QSignalBlocker, Qt, pyqtSignal
+from PyQt6.QtCore import QSignalBlocker, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import (
     QCheckBox,
@@ -23,7 +23,6 @@ from ..core.catalog import search, taken
 from ..core.edit import add, copy_rig, on_deck
 from ..core.rig import Rig
 from ..core.state import FillRange, State
-from .chassis_page import ChassisPage
 from .desk import STEPS, WORST, Desk
 from .fields import column, heading, prose, title
 from .hand import HandPanel
@@ -43,25 +42,59 @@ class RightColumn(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedWidth(292)
         self._stack = QStackedLayout(self)
-        self.things = ThingsPage(desk)
-        self.job = JobPage(desk)
-        self.chassis = ChassisPage(desk)
-        self.liquids = LiquidsPage(desk)
-        self.hand_over = HandOverPage(desk)
-        self.hand_over.sheet_asked.connect(self.sheet_asked)
-        pages: dict[int, QWidget] = {0: self.job, 1: self.chassis, 2: self.things, 4: self.liquids, 9: self.hand_over}
-        for step in LATER:
-            pages[step] = LaterPage(step)
-        self._areas = {step: _scrolling(page) for step, page in pages.items()}
-        self._areas[3] = self._areas[2]
-        for area in dict.fromkeys(self._areas.values()):
-            self._stack.addWidget(area)
+        self._areas: dict[int, QScrollArea] = {}
         desk.step_changed.connect(self._show)
-        self._show()
+        QTimer.singleShot(0, self._show)  # the bench is painted first
+
+    @property
+    def things(self) -> "ThingsPage":
+        """The page of big and small things."""
+        page = self.page(2)
+        assert isinstance(page, ThingsPage)
+        return page
+
+    def page(self, step: int) -> QWidget:
+        """The page of a step, made when it is first wanted."""
+        if step == 3:
+            step = 2  # big and small things share a page
+        if step not in self._areas:
+            made = self._make(step)
+            self._areas[step] = _scrolling(made)
+            self._stack.addWidget(self._areas[step])
+        page = self._areas[step].widget()
+        assert page is not None
+        return page
+
+    def _make(self, step: int) -> QWidget:
+        if step in LATER:
+            return LaterPage(step)
+        if step == 2:
+            return ThingsPage(self.desk)
+        if step == 9:
+            hand_over = HandOverPage(self.desk)
+            hand_over.sheet_asked.connect(self.sheet_asked)
+            return hand_over
+        if step == 1:
+            from .chassis_page import ChassisPage
+
+            return ChassisPage(self.desk)
+        return JobPage(self.desk) if step == 0 else LiquidsPage(self.desk)
 
     def _show(self) -> None:
-        self._stack.setCurrentWidget(self._areas[self.desk.step])
-        self.things.show_step(self.desk.step)
+        page = self.page(self.desk.step)
+        area = next(a for a in self._areas.values() if a.widget() is page)
+        self._stack.setCurrentWidget(area)
+        if isinstance(page, ThingsPage):
+            page.show_step(self.desk.step)
+
+    def enter(self) -> None:
+        """Put the keys into the first field of the page shown."""
+        page = self.page(self.desk.step)
+        for kind in (QLineEdit, QListWidget, QPushButton):
+            for widget in page.findChildren(kind):
+                if widget.isVisible() and widget.isEnabled():
+                    widget.setFocus()
+                    return
 
 
 def _scrolling(page: QWidget) -> QScrollArea:
@@ -99,7 +132,7 @@ class CatalogList(QWidget):
         layout.setStretch(1, 1)
         self.setLayout(layout)
         desk.looks_changed.connect(self.refresh)
-        self.refresh()
+        QTimer.singleShot(0, self.refresh)  # after the first frame
 
     def refresh(self) -> None:
         """Show the entries that fit what is typed."""

@@ -1,9 +1,9 @@
 """Load posts: where the load goes to the ground, every rating on one line."""
 
 import itertools
-from dataclasses import dataclass
 
 import numpy as np
+from msgspec import Struct
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
 
@@ -20,8 +20,7 @@ COLUMN = 118.0
 RATED_AT = 0.83  # height of the rating line, share of a bar
 
 
-@dataclass(frozen=True, slots=True)
-class Post:
+class Post(Struct, frozen=True):
     """One post. x: where the load meets the ground [px].  now, low, high: [kg].  check: its limit in scope."""
 
     name: str

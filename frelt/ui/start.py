@@ -1,11 +1,12 @@
 """Starting the window."""
 
+import gc
 import os
 import sys
-import traceback
 from pathlib import Path
 from types import TracebackType
 
+from PyQt6.QtCore import QTimer
 from PyQt6.QtGui import QGuiApplication, QIcon, QPixmap
 from PyQt6.QtWidgets import QApplication
 
@@ -13,22 +14,31 @@ from ..app.autosave import Autosave
 from ..app.places import own_demo, shipped
 from ..app.session import Session
 from ..app.settings import SettingsStore
+from ..core.value import FreltError
 from ..paint.fonts import font
 from .desk import Desk
 from .window import Window
 
 
 def build(file: Path | None = None, demo: bool = False) -> Window:
-    """The window on a fresh session; needs an application object."""
-    session = Session()
-    desk = Desk(session, SettingsStore())
-    window = Window(desk)
+    """The window on a fresh session, with a file on the bench if one is given; needs an application object."""
+    session, settings = Session(), SettingsStore()
     if demo:
         file = own_demo()[0]
+    wrong = ""
     if file is not None:
-        window.open_path(file)
-    else:
-        desk.go(0)
+        try:
+            session.open(file)
+            settings.opened(file)
+        except FreltError as err:
+            wrong = str(err)
+    desk = Desk(session, settings)
+    if session.rig is None:
+        desk.step = 0
+    window = Window(desk)
+    window.bench.setFocus()
+    if wrong:
+        window.say(f"{wrong[:1].upper()}{wrong[1:]}.")
     return window
 
 
@@ -49,12 +59,15 @@ def start(file: Path | None, demo: bool = False) -> int:
     window = build(file, demo)
     sys.excepthook = lambda kind, error, trace: _caught(window, kind, error, trace)
     window.show()
+    QTimer.singleShot(1000, gc.enable)
     window.offer(Autosave().found() if file is None and not demo else ())
     return app.exec()
 
 
 def _caught(window: Window, kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
     """A fault of ours: write it out, keep the document safe, say so, go on."""
+    import traceback
+
     traceback.print_exception(kind, error, trace)
     if issubclass(kind, KeyboardInterrupt):
         window.close()

@@ -1,7 +1,6 @@
 """Sight tubes: one a tank. Drag the fill, drag the ends of the range; the line that ratings allow is marked."""
 
-from dataclasses import dataclass
-
+from msgspec import Struct
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QSizePolicy, QWidget
@@ -21,8 +20,7 @@ MOST_UPRIGHT = 5
 ROW = 28.0
 
 
-@dataclass(frozen=True, slots=True)
-class Tube:
+class Tube(Struct, frozen=True):
     """One tube on the widget. box: of its glass [px]; upright or lying."""
 
     address: str

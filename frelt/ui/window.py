@@ -2,19 +2,18 @@
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QEvent, QObject, Qt, QTimer
-from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeyEvent, QKeySequence
+from PyQt6.QtCore import QRectF, Qt, QTimer
+from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
     QFileDialog,
     QHBoxLayout,
     QLabel,
-    QLineEdit,
     QMainWindow,
     QMenu,
-    QPlainTextEdit,
     QVBoxLayout,
     QWidget,
 )
@@ -31,11 +30,13 @@ from .actions import ACTIONS, Action
 from .bench import Bench
 from .desk import STEPS, WORST, Desk
 from .pages import RightColumn
-from .panels import ChecksTable, KeysWindow, RatingEditor
 from .path import StepPath
 from .strip import Strip
 from .style import style_sheet
 from .verdict import Verdict
+
+if TYPE_CHECKING:
+    from .rating import RatingEditor
 
 FILTER = "Frelt rigs (*.frelt.json);;All files (*)"
 
@@ -54,7 +55,7 @@ class Window(QMainWindow):
         self.bench = Bench(desk)
         self.right = RightColumn(desk)
         self.strip = Strip(desk)
-        self.rating = RatingEditor(desk, self.bench)
+        self.rating: RatingEditor | None = None
         self.message = QLabel(self.bench)
         self.message.setObjectName("message")
         self.message.setTextFormat(Qt.TextFormat.PlainText)
@@ -64,7 +65,7 @@ class Window(QMainWindow):
         self._quiet.setSingleShot(True)
         self._quiet.setInterval(6000)
         self._quiet.timeout.connect(self.message.hide)
-        self._table: ChecksTable | None = None
+        self._table: QWidget | None = None
         self._put_together()
         self._menus()
         self._wire()
@@ -119,25 +120,8 @@ class Window(QMainWindow):
         desk.changed.connect(self._title)
         desk.looks_changed.connect(self._looks)
         desk.said.connect(self.say)
-        self.bench.rating_asked.connect(self.rating.ask)
+        self.bench.rating_asked.connect(self.ask_rating)
         self.right.sheet_asked.connect(self.write_sheet)
-        app = QApplication.instance()
-        if app is not None:
-            app.installEventFilter(self)
-
-    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
-        """Keys without Ctrl belong to what is being typed, when something is."""
-        if event is not None and event.type() == QEvent.Type.ShortcutOverride and isinstance(event, QKeyEvent):
-            focus = QApplication.focusWidget()
-            typing = isinstance(focus, QLineEdit | QPlainTextEdit)
-            plain = not event.modifiers() & (Qt.KeyboardModifier.ControlModifier | Qt.KeyboardModifier.MetaModifier)
-            tab = event.key() in (Qt.Key.Key_Tab, Qt.Key.Key_Backtab)
-            if (typing and plain and event.key() not in (Qt.Key.Key_F1, Qt.Key.Key_F2, Qt.Key.Key_F6)) or (
-                tab and focus is not self.bench
-            ):
-                event.accept()
-                return True
-        return super().eventFilter(watched, event)
 
     def _looks(self) -> None:
         self.setStyleSheet(style_sheet(self.desk.theme))
@@ -269,10 +253,8 @@ class Window(QMainWindow):
         focus = QApplication.focusWidget()
         if focus is not None:
             focus.clearFocus()
+        self.desk.finish()
         self.desk.session.keep_safe()
-        app = QApplication.instance()
-        if app is not None:
-            app.removeEventFilter(self)
         super().closeEvent(event)
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
@@ -355,18 +337,25 @@ class Window(QMainWindow):
         self.right.things.catalog.box.setFocus()
 
     def focus_bench(self) -> None:
-        self.bench.setFocus()
+        """To the bench, and from the bench to the right column."""
+        if self.bench.hasFocus():
+            self.right.enter()
+        else:
+            self.bench.setFocus()
 
-    def next_item(self) -> None:
-        self.bench.next_item(1)
+    def ask_rating(self, spot: QRectF, field: str) -> None:
+        """Let a rating be typed at a spot of the bench."""
+        from .rating import RatingEditor
 
-    def previous_item(self) -> None:
-        self.bench.next_item(-1)
+        if self.rating is None:
+            self.rating = RatingEditor(self.desk, self.bench)
+        self.rating.ask(spot, field)
 
     def show_table(self) -> None:
+        from .panels import ChecksTable
+
         if self._table is None:
             self._table = ChecksTable(self.desk, self)
-        self._table.refresh()
         self._table.show()
         self._table.raise_()
 
@@ -428,6 +417,8 @@ class Window(QMainWindow):
         self._unit_menu(menu, "volume", (("gal", "US gallons"), ("L", "liters")))
 
     def show_keys(self) -> None:
+        from .panels import KeysWindow
+
         KeysWindow(self).show()
 
     def show_about(self) -> None:
