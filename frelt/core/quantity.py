@@ -1,12 +1,14 @@
 """Figures as people type them: `5 ft 3 1/2 in`, `63.5"`, `1.6 m`, `12 3/8`, `210 gal`.
 
 Feet, inches, marks, fractions and bare numbers have their own small grammar, because a units
-library reads `3 1/2 in` as 1.5 in. Any other `number unit` is handed to the units library.
+library reads `3 1/2 in` as 1.5 in. Any other `number unit` is handed to the units library. A tire's
+load index is understood where a mass is asked for: `LI 108`.
 """
 
 import re
 from collections.abc import Callable
 
+from .load_index import load_of
 from .units import FOOT, INCH, Quantity, Units
 
 VULGAR = {"⅛": "1/8", "¼": "1/4", "⅜": "3/8", "½": "1/2", "⅝": "5/8", "¾": "3/4", "⅞": "7/8"}
@@ -41,6 +43,7 @@ _FEET = re.compile(
     rf"^(?:{_amount('f')}\s*(?:ft|feet|foot|'|′))?"
     rf"\s*(?:{_amount('i')}\s*(?P<unit>inches|inch|in|\"|″|'')?)?$"
 )
+_LOAD_INDEX = re.compile(r"^li\s*(\d{1,3})$")
 _OTHER = re.compile(rf"^(?P<value>{_NUMBER})\s*(?P<unit>[^\d\s].*)$")
 
 Convert = Callable[[float, str, str], float]
@@ -70,6 +73,9 @@ def read(text: str, quantity: Quantity, units: Units, convert: Convert | None = 
 
 
 def _read(text: str, quantity: Quantity, units: Units, convert: Convert | None) -> float | None:
+    index = _LOAD_INDEX.match(text) if quantity == "mass" else None
+    if index:
+        return load_of(int(index[1]))
     feet = _FEET.match(text)
     if feet:
         ft, inch = _value(feet, "f"), _value(feet, "i")

@@ -3,6 +3,8 @@
 `solve` is a pure function of the rig; it is cheap enough to run at each step of a drag.
 """
 
+from collections.abc import Mapping
+
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
@@ -28,7 +30,6 @@ CONDITIONS = {"parked": "standing on its jack", "lifted": "lifted on forks"}
 class Loads(Struct, frozen=True):
     """Everything that follows from load moments, for a trailer that can be solved.
 
-    shown: (states, supports) at the fills shown.  mass_shown: (states,) the whole laden trailer.
     lowest, highest: extremes of the supports in each state.
     """
 
@@ -46,18 +47,10 @@ class Loads(Struct, frozen=True):
     lowest: Extreme
     highest: Extreme
 
-    @property
-    def moments_shown(self) -> Array:
-        """Load moments at the fills shown, (states, 3)."""
-        t = self.table
-        total: Array = t.base[:, :3] + t.shown @ t.tank_moments
-        return total
-
-    @property
-    def shown(self) -> Array:
-        """Support loads at the fills shown [kg], (states, supports)."""
-        loads: Array = self.moments_shown @ self.supports.rows.T
-        return loads
+    def fills_shown(self, state: int, fills: Mapping[str, float]) -> Array:
+        """The fills drawn in a state, (tanks,): from fills by address, else what the state shows."""
+        shown: Array = self.table.shown[state]
+        return np.array([fills.get(t.address, f) for t, f in zip(self.table.tanks, shown, strict=True)], dtype=float)
 
 
 class Solved(Struct, frozen=True):

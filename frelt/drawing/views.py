@@ -1,11 +1,12 @@
 """The three linked drawings of a rig in a state, to one scale: plan, side and rear."""
 
+from collections.abc import Mapping
 from typing import Literal
 
 from msgspec import Struct
 
 from ..core.frames import TURNS, Frame, Frames
-from ..core.item import Item
+from ..core.item import Item, TankPart
 from ..core.memo import Memo
 from ..core.rig import Rig, fill_range
 from ..core.solids import own_outline, solid
@@ -45,12 +46,17 @@ def _sketch(item: Item, fills: Fills) -> Sketch:
     return plain(item) if draw is None else draw(item, fills)
 
 
-def shown_fills(state: State | None, item: Item) -> tuple[tuple[str, float], ...]:
-    """The fill of each of an item's tanks that a state shows, by part id."""
+def shown_fills(state: State | None, item: Item, fills: Mapping[str, float]) -> tuple[tuple[str, float], ...]:
+    """The fill of each of an item's tanks that is drawn, by part id: from fills, else what the state shows."""
     if state is None:
         return tuple((t.id, 1.0) for t in item.tanks)
     away = item.id in state.absent or item.id in state.later
-    return tuple((t.id, 0.0 if away else fill_range(state, f"{item.id}/{t.id}", t).shown) for t in item.tanks)
+
+    def one(tank: TankPart) -> float:
+        address = f"{item.id}/{tank.id}"
+        return 0.0 if away else fills.get(address, fill_range(state, address, tank).shown)
+
+    return tuple((t.id, one(t)) for t in item.tanks)
 
 
 def _placed(item: Item, frame: Frame, made: Sketch, view: View) -> Group:
@@ -77,14 +83,14 @@ def _placed(item: Item, frame: Frame, made: Sketch, view: View) -> Group:
     return Group(paths, (sign, 0.0, 0.0, 1.0, y, z), item.id, x)
 
 
-def scenes(rig: Rig, frames: Frames, state: State | None) -> dict[View, Scene]:
-    """Plan, side and rear of a rig's trailer in a state; empty where there is none."""
+def scenes(rig: Rig, frames: Frames, state: State | None, fills: Mapping[str, float] | None = None) -> dict[View, Scene]:
+    """Plan, side and rear of a rig's trailer in a state; empty where there is none. fills: drawn instead of the state's."""
     trailer = rig.trailer
     if trailer is None:
         return {}
     away = set() if state is None else set(state.absent) | set(state.later)
     here = [i for i in rig.items if i.id in frames.items and frames.carrier_of[i.id] == trailer.id and i.id not in away]
-    drawn = [(i, frames.items[i.id], sketch(i, shown_fills(state, i))) for i in here]
+    drawn = [(i, frames.items[i.id], sketch(i, shown_fills(state, i, fills or {}))) for i in here]
     x0, x1, y0, y1, height = carriers.extent(trailer)
     top = max([height, 1.2, *(f.at[2] + i.height.value for i, f, _ in drawn)])
     extents = {"plan": (x0, y0, x1, y1), "side": (x0, 0.0, x1, top), "rear": (y0, 0.0, y1, top)}

@@ -132,7 +132,8 @@ class Sheet:
         said = speaking(self.solved)
         states = self.rig.states
         state = next((s for s in states if said is not None and s.id == said.state), states[0] if states else None)
-        made = scenes(self.rig, self.solved.frames, state)
+        fills = said.fills if said is not None and state is not None and said.state == state.id else {}
+        made = scenes(self.rig, self.solved.frames, state, fills)
         if not made:
             return
         px0, py0, px1, py1 = made["plan"].extent
@@ -147,7 +148,7 @@ class Sheet:
         rear_x = WIDTH - EDGE - rx1 * scale
         self._scene(made["rear"], scale, rear_x, side_base)
         self._names(scale, x, plan_base)
-        shown = f"Drawn in “{state.name}”." if state is not None else ""
+        shown = f"Drawn in “{state.name}”, {'at its worst fills' if fills else 'as shown'}." if state is not None else ""
         key_x, y = EDGE + (px1 - px0) * scale + 24, self.y + 12
         self._write(key_x, shown, "small", 500, True, "soft", scale=0.9, y=y)
         for n, item in enumerate(self.rig.items, 1):

@@ -82,11 +82,11 @@ class Bench(QWidget):
             self._empty(p)
             return
         state = desk.state
-        self._scenes = scenes(solved.rig, solved.frames, state)
+        self._scenes = scenes(solved.rig, solved.frames, state, desk.fills)
         self.layout_now = layout = lay_out(self.width(), self.height(), self._scenes, self.zoom)
         held = frozenset(i.id for i in standing_on(solved.rig, desk.in_hand)) if desk.in_hand else frozenset()
         room = solids(solved.rig, solved.frames)
-        centre = centre_shown(solved, state.id) if state is not None else None
+        centre = centre_shown(solved, state.id, desk.fills) if state is not None else None
         avoid = layout.to_px("plan", centre[0], centre[1]) if centre is not None else None
         moving = held if self._grab is not None and self._moved else frozenset()
         if moving:
@@ -160,7 +160,7 @@ class Bench(QWidget):
                 600,
             )
             return
-        made = posts(solved, layout, desk.state_id, state.id)
+        made = posts(solved, layout, desk.state_id, state.id, desk.fills)
         captions(p, layout, made, desk.theme)
         self._spots += paint_posts(p, made, layout, desk.theme, desk.units)
 

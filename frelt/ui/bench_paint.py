@@ -1,6 +1,6 @@
 """What is painted over and around the drawings: names, tape, safe floor, distances, centre of gravity."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QPainter, QPainterPath, QPen, QPolygonF
@@ -277,8 +277,8 @@ def paint_centre(p: QPainter, at: tuple[float, float, float], layout: Layout, th
             paint(p, [Group(centre_mark(u, v, r))], layout.view(view), theme, f"{view}.centre")  # type: ignore[arg-type]
 
 
-def centre_shown(solved: Solved, state_id: str) -> tuple[float, float, float] | None:
-    """x, y, z of the centre of gravity at the fills a state shows [m]."""
+def centre_shown(solved: Solved, state_id: str, fills: Mapping[str, float]) -> tuple[float, float, float] | None:
+    """x, y, z of the centre of gravity at the fills drawn [m]."""
     from ..core.tankshape import volume_moment
 
     loads = solved.loads
@@ -287,8 +287,9 @@ def centre_shown(solved: Solved, state_id: str) -> tuple[float, float, float] | 
     s = next((i for i, st in enumerate(solved.rig.states) if st.id == state_id), None)
     if s is None:
         return None
-    mass, mx, my = loads.moments_shown[s]
+    shown = loads.fills_shown(s, fills)
+    mass, mx, my = loads.table.base[s, :3] + shown @ loads.table.tank_moments
     mz = float(loads.table.base[s, 3])
-    for tank, fill in zip(loads.table.tanks, loads.table.shown[s], strict=True):
+    for tank, fill in zip(loads.table.tanks, shown, strict=True):
         mz += tank.full * (tank.floor * fill + volume_moment(tank.part, float(fill)))
     return float(mx / mass), float(my / mass), float(mz / mass)

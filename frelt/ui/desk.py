@@ -118,6 +118,13 @@ class Desk(QObject):
             wanted = said.state if said is not None and said.state else solved.rig.states[0].id
         return next((s for s in solved.rig.states if s.id == wanted), solved.rig.states[0])
 
+    @property
+    def fills(self) -> dict[str, float]:
+        """The fills drawn, by tank: those of the worst case in “worst of all”, else none beside the state's own."""
+        solved = self.solved
+        said = speaking(solved) if solved is not None and self.state_id == WORST else None
+        return said.fills if said is not None else {}
+
     def worst_check(self) -> Check | None:
         """The check spoken of: the rig's worst, or the chosen state's."""
         solved = self.solved

@@ -1,6 +1,7 @@
 """Load posts: where the load goes to the ground, every rating on one line."""
 
 import itertools
+from collections.abc import Mapping
 
 import numpy as np
 from msgspec import Struct
@@ -8,7 +9,7 @@ from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
 
 from ..core.check import Check
-from ..core.solve import Loads, Solved
+from ..core.solve import Array, Loads, Solved
 from ..core.units import Units
 from ..paint.theme import Theme
 from .brush import STATUS_COLOR, STATUS_FILL, caption, mark, write
@@ -33,22 +34,25 @@ class Post(Struct, frozen=True):
     rear: bool = False
 
 
-def posts(solved: Solved, layout: Layout, state_id: str, state_shown: str) -> list[Post]:
+def posts(solved: Solved, layout: Layout, state_id: str, state_shown: str, fills: Mapping[str, float]) -> list[Post]:
     """Posts of coupler, axles and the two sides, for the state in scope."""
     loads = solved.loads
     if loads is None:
         return []
     s = next((i for i, st in enumerate(solved.rig.states) if st.id == state_shown), 0)
     made = []
+    shown = loads.fills_shown(s, fills)
     scope = solved.checks if state_id == WORST else solved.by_state.get(state_id, ())
     by_id = {c.id: c for c in scope}
     for lim in loads.limits:
         if lim.id == "coupler:tongue":
             x = layout.to_px("side", loads.trailer.coupler_x, 0).x()
-            made.append(_post(loads, "Coupler", x, lim.num, s, by_id.get(lim.id), lim.field))
+            made.append(_post(loads, "Coupler", x, lim.num, s, shown, by_id.get(lim.id), lim.field))
         elif lim.check == "axle":
             axle = next(a for a in loads.trailer.axles if lim.id == f"axle:{a.id}")
-            made.append(_post(loads, axle.name, layout.to_px("side", axle.x, 0).x(), lim.num, s, by_id.get(lim.id), lim.field))
+            made.append(
+                _post(loads, axle.name, layout.to_px("side", axle.x, 0).x(), lim.num, s, shown, by_id.get(lim.id), lim.field)
+            )
     made.sort(key=lambda post: post.x)
     for side, word in (("left", "Left"), ("right", "Right")):
         rows = [loads.supports.row(f"{a.id}/{side}") for a in loads.trailer.axles]
@@ -59,11 +63,15 @@ def posts(solved: Solved, layout: Layout, state_id: str, state_shown: str) -> li
         n = len(rows)
         row = np.sum(rows, axis=0) / n if n > 1 else rows[0]
         name = f"{word} tires{curb}" if loads.trailer.axles[0].tires.each_end > 1 else f"{word} tire{curb}"
-        made.append(_post(loads, name, layout.to_px("rear", half, 0).x(), row, s, worst, "axles[0].tires.rating", rear=True))
+        made.append(
+            _post(loads, name, layout.to_px("rear", half, 0).x(), row, s, shown, worst, "axles[0].tires.rating", rear=True)
+        )
     return made
 
 
-def _post(loads: Loads, name: str, x: float, row: object, s: int, check: Check | None, field: str, rear: bool = False) -> Post:
+def _post(
+    loads: Loads, name: str, x: float, row: object, s: int, shown: Array, check: Check | None, field: str, rear: bool = False
+) -> Post:
     r = np.asarray(row, dtype=float)
     table = loads.table
     pull = table.tank_moments @ r
@@ -71,7 +79,7 @@ def _post(loads: Loads, name: str, x: float, row: object, s: int, check: Check |
     high = base + np.maximum(pull * table.low, pull * table.high).sum(1)
     low = base + np.minimum(pull * table.low, pull * table.high).sum(1)
     good = loads.applies.any(axis=1)
-    now = float(base[s] + table.shown[s] @ pull)
+    now = float(base[s] + shown @ pull)
     return Post(
         name,
         x,

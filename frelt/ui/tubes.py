@@ -1,6 +1,7 @@
 """Sight tubes: one a tank. Drag the fill, drag the ends of the range; the line that ratings allow is marked."""
 
 from msgspec import Struct
+from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QSizePolicy, QWidget
@@ -13,7 +14,7 @@ from ..core.state import FillRange, State
 from ..paint import fonts
 from ..paint.theme import Theme
 from .brush import write
-from .desk import Desk
+from .desk import WORST, Desk
 
 GRIP = 9.0
 MOST_UPRIGHT = 5
@@ -86,7 +87,10 @@ class SightTubes(QWidget):
         for n, (address, item, tank) in enumerate(listed):
             box = self._box(n, len(listed), upright)
             name = _name(rig, item.name, tank)
-            made.append(Tube(address, tank, name, box, upright, fill_range(state, address, tank), allowed.get(address, 1.0)))
+            fill = fill_range(state, address, tank)
+            if address in self.desk.fills and not self.desk.dragging:
+                fill = replace(fill, now=self.desk.fills[address])
+            made.append(Tube(address, tank, name, box, upright, fill, allowed.get(address, 1.0)))
         return made
 
     def _box(self, n: int, count: int, upright: bool) -> QRectF:
@@ -236,8 +240,15 @@ class SightTubes(QWidget):
         found = self._part_at(event.position())
         if found is not None and event.button() == Qt.MouseButton.LeftButton:
             self.chosen = found[0]
+            self._choose_state()
             self._grip = (found[1].address, found[2])
             self._drag(event.position())
+
+    def _choose_state(self) -> None:
+        """A fill is changed in one state: out of “worst of all”, that is the state of the worst case."""
+        state = self.desk.state
+        if self.desk.state_id == WORST and state is not None:
+            self.desk.show_state(state.id)
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         assert event is not None
@@ -303,7 +314,8 @@ class SightTubes(QWidget):
             self.chosen = (self.chosen + (1 if key in (Qt.Key.Key_Right, Qt.Key.Key_Down) else -1)) % len(tubes)
             self.update()
             return
-        tube, mods = tubes[self.chosen], event.modifiers()
+        self._choose_state()
+        tube, mods = self.tubes()[self.chosen], event.modifiers()
         part = (
             "high"
             if mods & Qt.KeyboardModifier.ShiftModifier

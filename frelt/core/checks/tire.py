@@ -4,12 +4,15 @@ from collections.abc import Iterable
 
 from ..check import Bearing, CheckKind, Limit, register
 from ..figure import rated
+from ..load_index import load_of
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
     for n, axle in enumerate(b.trailer.axles):
         tires = axle.tires
         each = rated(tires.rating)
+        if each is None and tires.rating is None and tires.load_index is not None:
+            each = load_of(tires.load_index)
         for side in ("left", "right"):
             row = b.supports.row(f"{axle.id}/{side}")
             yield Limit(
@@ -28,7 +31,7 @@ register(
     CheckKind(
         "tire",
         "Tire rating",
-        plate="maximum load molded on the tire's sidewall, beside its pressure; two figures mean single and dual",
+        plate="maximum load molded on the tire's sidewall, beside its pressure (two figures mean single and dual), or its load index, typed as LI 108",
         source="tire sidewall; 49 CFR 571.120: tires of an axle carry at least its GAWR",
         limits=_limits,
     )

@@ -1,0 +1,29 @@
+"""Tire load index to load [kg], from memory of the published table (ETRTO and TRA agree on it).
+
+About 45 kg × 10^(i/80), but the table's rounding cannot be computed (121 is 1450, not 1465).
+"""
+
+_ROWS = """
+45 46.2 47.5 48.7 50 51.5 53 54.5 56 58
+60 61.5 63 65 67 69 71 73 75 77.5
+80 82.5 85 87.5 90 92.5 95 97.5 100 103
+106 109 112 115 118 121 125 128 132 136
+140 145 150 155 160 165 170 175 180 185
+190 195 200 206 212 218 224 230 236 243
+250 257 265 272 280 290 300 307 315 325
+335 345 355 365 375 387 400 412 425 437
+450 462 475 487 500 515 530 545 560 580
+600 615 630 650 670 690 710 730 750 775
+800 825 850 875 900 925 950 975 1000 1030
+1060 1090 1120 1150 1180 1215 1250 1285 1320 1360
+1400 1450 1500 1550 1600 1650 1700 1750 1800 1850
+1900 1950 2000 2060 2120 2180 2240 2300 2360 2430
+2500 2575 2650 2725 2800 2900 3000 3075 3150 3250
+3350
+"""
+LOADS: tuple[float, ...] = tuple(float(v) for v in _ROWS.split())
+
+
+def load_of(index: int) -> float | None:
+    """The load of one tire [kg], or None where the table does not reach."""
+    return LOADS[index] if 0 <= index < len(LOADS) else None
