@@ -26,7 +26,7 @@ Rating = Figure | Literal["not rated"] | None
 
 
 def rated(rating: Rating) -> float | None:
-    """The limit a rating gives, in its own unit, or None where it gives none."""
+    """The limit a rating gives, in the SI unit of its quantity, or None where it gives none."""
     return rating.value if isinstance(rating, Figure) else None
 
 

@@ -52,10 +52,10 @@ def encode(document: Document) -> bytes:
 
     Raises BadInput where it would not read back the same: a figure that is not finite, say.
     """
-    data = msgspec.json.format(msgspec.json.encode(document), indent=1) + b"\n"
-    if decode(data) != document:
+    again = decode(msgspec.json.encode(document))
+    if again != document:
         raise BadInput("$", "a document that would not read back the same", "finite figures within bounds")
-    return data
+    return msgspec.json.format(msgspec.json.encode(again), indent=1) + b"\n"
 
 
 def schema() -> bytes:

@@ -57,6 +57,7 @@ class _Edit(QLineEdit):
     def undo_all(self) -> None:
         """Back to what stood there."""
         self.setText(self.property("shown") or "")
+        self.setModified(True)
         self.editingFinished.emit()
         self.clearFocus()
 

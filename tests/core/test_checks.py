@@ -92,16 +92,30 @@ def test_worst_first_over_by_share_of_its_limit_then_unknown_then_tight() -> Non
     def made(status: str, margin: float | None, limit: float | None = 1000.0) -> Check:
         return Check(id=str(margin), kind="axle", subject="A", quantity="mass", status=status, margin=margin, limit=limit)  # type: ignore[arg-type]
 
-    order = [made("over", -200.0), made("over", -120.0, 500.0), made("over", -10.0), made("unknown", None, None), made("tight", 5.0), made("ok", 400.0)]
+    order = [
+        made("over", -200.0),
+        made("over", -120.0, 500.0),
+        made("over", -10.0),
+        made("unknown", None, None),
+        made("tight", 5.0),
+        made("ok", 400.0),
+    ]
     order[0], order[1] = order[1], order[0]  # 120 of 500 is more than 200 of 1000
     assert sorted(reversed(order), key=lambda c: c.rank) == order
     assert list(RANKS) == ["over", "unknown", "tight", "ok"]
 
 
 def test_the_words_name_the_state_and_the_fills() -> None:
-    one = rig(tank("water", 500.0, 3.0), tank("front", 200.0, 0.5), trailer=replace(trailer(), ratings=TrailerRatings(gross=plate(1100.0))))
+    one = rig(
+        tank("water", 500.0, 3.0),
+        tank("front", 200.0, 0.5),
+        trailer=replace(trailer(), ratings=TrailerRatings(gross=plate(1100.0))),
+    )
     said = sentence(check_of(one, "gross"), METRIC)
-    assert said == "Laden trailer would carry 1,239 kg on a 1,100 kg trailer: 139 kg too much, on the road with water full and front full"
+    assert (
+        said
+        == "Laden trailer would carry 1,239 kg on a 1,100 kg trailer: 139 kg too much, on the road with water full and front full"
+    )
     assert brief(check_of(one, "gross"), METRIC) == "laden trailer over by 139 kg"
 
 

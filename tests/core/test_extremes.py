@@ -23,7 +23,9 @@ SHAPES = ("box", "upright cylinder", "lying cylinder", "lying ellipse")
 @st.composite
 def rigs(draw: st.DrawFn) -> Rig:
     count = draw(st.integers(1, 5))
-    places = st.tuples(st.floats(0.3, 4.7), st.floats(-0.7, 0.7), st.floats(20, 600), st.sampled_from(SHAPES), st.floats(0, 1.5))
+    places = st.tuples(
+        st.floats(0.3, 4.7), st.floats(-0.7, 0.7), st.floats(20, 600), st.sampled_from(SHAPES), st.floats(0, 1.5)
+    )
     items, fills = [], {}
     for n in range(count):
         u, v, litres, shape, off = draw(places)

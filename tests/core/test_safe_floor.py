@@ -60,7 +60,9 @@ def test_an_empty_floor_names_the_limits_that_exclude_each_other() -> None:
 
 def test_unknown_limits_are_counted_and_others_block() -> None:
     bare = replace(trailer(), ratings=TrailerRatings())
-    one = rig(block("a", 40.0, 1.0), block("b", 40.0, 2.0), trailer=bare, rules=RuleSet(tongue_ball=(0.0, 1.0), side_difference=1.0))
+    one = rig(
+        block("a", 40.0, 1.0), block("b", 40.0, 2.0), trailer=bare, rules=RuleSet(tongue_ball=(0.0, 1.0), side_difference=1.0)
+    )
     floor = safe_floor(solve(one), "a")
     assert (floor.known, floor.counted) == (5, 8)
     assert len(floor.blocked) == 1
@@ -75,7 +77,14 @@ def test_unknown_limits_are_counted_and_others_block() -> None:
 def test_what_stands_on_a_skid_moves_with_it() -> None:
     from frelt.core.carrier import Deck
 
-    deck = Deck(id="top", name="Skid", kind="skid", on="skid", origin=(0, 0, 0.1), outline=((-0.5, -0.5), (0.5, -0.5), (0.5, 0.5), (-0.5, 0.5)))
+    deck = Deck(
+        id="top",
+        name="Skid",
+        kind="skid",
+        on="skid",
+        origin=(0, 0, 0.1),
+        outline=((-0.5, -0.5), (0.5, -0.5), (0.5, 0.5), (-0.5, 0.5)),
+    )
     skid = replace(block("skid", 60.0, 2.0, size=1.0), height=Figure(value=0.1), decks=(deck,))
     rider = block("rider", 300.0, 0.0)
     rider = replace(rider, place=replace(rider.place, deck="top"))

@@ -14,7 +14,9 @@ from tests.conftest import at_fill, block, rig, tank, trailer
 REL = 1e-6  # a direct solver in double precision
 
 
-def beam(supports: dict[str, float], loads: list[tuple[float, float]], links: dict[str, tuple[float, float]] | None = None) -> dict[str, float]:
+def beam(
+    supports: dict[str, float], loads: list[tuple[float, float]], links: dict[str, tuple[float, float]] | None = None
+) -> dict[str, float]:
     """Vertical reactions of a stiff beam on simple supports; links are equalisers: (axle 1, axle 2) stations."""
     model = FEModel3D()
     model.add_material("steel", 210e9, 80e9, 0.3, 7850)

@@ -1,0 +1,100 @@
+"""The shape of the program: what loads when, what pairs with what, what may not be said."""
+
+import ast
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+import pytest
+
+from frelt.core.kind import KINDS
+from frelt.core.kinds import __path__ as kind_files
+from frelt.drawing import views
+from frelt.drawing.sketch import SKETCHES
+from frelt.ui.actions import ACTIONS
+
+ROOT = Path(__file__).parents[1]
+HEAVY = ("shapely", "scipy", "pint", "pandas", "ortools", "matplotlib", "fluids", "multiprocessing.pool")
+
+
+def loaded_after(code: str) -> set[str]:
+    done = subprocess.run(
+        [sys.executable, "-c", f"{code}\nimport sys; print(*sys.modules)"],
+        capture_output=True, text=True, check=True, env={**os.environ, "PYTHONPATH": str(ROOT)},
+    )  # fmt: skip
+    return set(done.stdout.split())
+
+
+def test_core_drawing_and_formats_load_without_qt() -> None:
+    code = "import frelt.core.solve, frelt.core.fix, frelt.core.report, frelt.drawing.views, frelt.formats.document"
+    assert not [m for m in loaded_after(code) if m.startswith("PyQt6")]
+
+
+def test_the_first_frame_loads_nothing_heavy() -> None:
+    code = """
+from PyQt6.QtWidgets import QApplication
+app = QApplication([])
+from frelt.ui.start import build
+w = build(demo=True); w.show(); app.processEvents(); app.processEvents()
+"""
+    assert not loaded_after(code) & set(HEAVY)
+
+
+def test_no_widgets_below_the_window() -> None:
+    for folder in ("paint", "app"):
+        for file in (ROOT / "frelt" / folder).rglob("*.py"):
+            names = {n.module for n in ast.walk(ast.parse(file.read_text())) if isinstance(n, ast.ImportFrom)}
+            assert "PyQt6.QtWidgets" not in names, file
+
+
+def test_every_kind_has_a_drawing_and_every_drawing_a_kind() -> None:
+    assert set(KINDS) == set(SKETCHES)
+    assert len(list(Path(kind_files[0]).glob("*.py"))) == len(KINDS) + 1
+    assert views
+
+
+def test_actions_and_keys_are_declared_once() -> None:
+    from frelt.ui.window import Window
+
+    ids = [a.id for a in ACTIONS]
+    keys = [k for a in ACTIONS if a.run for k in a.keys.split("|") if k]
+    assert len(set(ids)) == len(ids) and len(set(keys)) == len(keys)
+    assert all(hasattr(Window, a.run) for a in ACTIONS if a.run)
+
+
+def public_functions() -> list[tuple[str, ast.FunctionDef]]:
+    found = []
+    for file in sorted((ROOT / "frelt/core").rglob("*.py")):
+        for node in ast.parse(file.read_text()).body:
+            if isinstance(node, ast.FunctionDef) and not node.name.startswith("_"):
+                found.append((f"{file.name}:{node.name}", node))
+    return found
+
+
+@pytest.mark.parametrize("name", ["float", "Array"])
+def test_functions_of_numbers_state_their_units(name: str) -> None:
+    """Public core functions that take and give bare numbers name a unit or say that it is a share, in words or brackets."""
+    units = (
+        "[m",
+        "[kg",
+        "[px",
+        "share",
+        "percent",
+        "SI unit",
+        "inches",
+        "by a",
+        "metre",
+        "density",
+        "kg",
+        "angle",
+        "quantity",
+        "fill",
+    )
+    silent = [
+        where
+        for where, node in public_functions()
+        if node.returns is not None and name in ast.unparse(node.returns) and node.args.args
+        and not any(u in (ast.get_docstring(node) or "") for u in units)
+    ]  # fmt: skip
+    assert not silent

@@ -1,0 +1,127 @@
+"""The command line as a shell sees it: words, statuses, JSON, and the load sheet read back."""
+
+import json
+import os
+import subprocess
+import sys
+from pathlib import Path
+
+import pdfplumber
+import pytest
+from msgspec.structs import replace
+
+from frelt.app.storage import save
+from frelt.core.document import Document
+from frelt.core.rig import RuleSet
+from tests.conftest import block, demo, rig
+
+ROOT = Path(__file__).parents[1]
+
+
+def frelt(*arguments: str) -> "subprocess.CompletedProcess[str]":
+    env = {**os.environ, "PYTHONPATH": str(ROOT)}
+    env.pop("DISPLAY", None)
+    return subprocess.run([sys.executable, "-m", "frelt", *arguments], capture_output=True, text=True, check=False, env=env)
+
+
+@pytest.fixture
+def files(tmp_path: Path) -> dict[str, str]:
+    """One file of each status."""
+    roomy = rig(block("machine", 300.0, 2.0), rules=RuleSet(tongue_ball=(0.05, 0.4), side_difference=0.2))
+    tight = rig(block("machine", 300.0, 2.0), rules=RuleSet(tongue_ball=(0.15, 0.4), side_difference=0.2))
+    made = {"ok": Document(rigs=(roomy,)), "tight": Document(rigs=(tight,)), "over": demo("barn-wash")}
+    for name, document in made.items():
+        save(tmp_path / f"{name}.frelt.json", document)
+    (tmp_path / "bad.frelt.json").write_text('{"format": "frelt", "version": 1, "rigs": [{"id": "a"}]}')
+    return {n: str(tmp_path / f"{n}.frelt.json") for n in (*made, "bad", "missing")}
+
+
+@pytest.mark.parametrize(
+    ("names", "more", "status"),
+    [
+        (["ok"], [], 0),
+        (["over"], [], 1),
+        (["tight"], [], 2),
+        (["tight"], ["--lenient"], 0),
+        (["over", "tight"], ["--lenient"], 1),
+        (["bad"], [], 64),
+        (["missing"], [], 64),
+        (["ok", "bad"], [], 64),
+        (["ok"], ["--rig", "none"], 64),
+        (["ok"], ["--units", "stones"], 64),
+    ],
+)
+def test_the_exit_status_tells_what_was_found(files: dict[str, str], names: list[str], more: list[str], status: int) -> None:
+    done = frelt("check", *(files[n] for n in names), *more)
+    assert done.returncode == status, done.stdout + done.stderr
+    assert "Traceback" not in done.stderr
+    if status == 64:
+        assert done.stderr.startswith(("frelt: ", "usage: "))
+
+
+def test_bad_input_is_one_line_with_path_and_reason(files: dict[str, str]) -> None:
+    done = frelt("check", files["bad"])
+    assert done.stderr == f"frelt: {files['bad']}: $.rigs[0].name: nothing; expected this key, which is required\n"
+
+
+def test_check_prints_every_check_with_its_worst_state_and_fills(files: dict[str, str]) -> None:
+    lines = frelt("check", files["over"]).stdout.splitlines()
+    assert lines[0].endswith("Poultry barn wash, 16 ft: over, by 11 of 11 limits")
+    assert "between jobs with SH drawn down and water full (custom, not a plate)" in lines[1]
+    assert lines[-1].strip().startswith("A planning aid")
+    assert any(" kg" in line for line in frelt("check", files["over"], "--units", "metric").stdout.splitlines())
+
+
+def test_the_json_is_stable_and_in_kilograms_and_meters(files: dict[str, str]) -> None:
+    (one, two) = json.loads(frelt("check", "--json", files["over"], files["ok"]).stdout)
+    assert (one["file"], two["file"]) == (files["over"], files["ok"])
+    (report,) = one["rigs"]
+    assert set(report) == {"rig", "name", "status", "limits_known", "limits", "checks", "carriers", "report"}
+    states = report["carriers"]["trailer"]
+    solved = [s for s in states if s["solved"]]
+    assert [s["why"] for s in states if not s["solved"]] == ["standing on its jack is not solved yet"]
+    for state in solved:
+        assert set(state["supports"]) == {"coupler", "axle-1/left", "axle-1/right", "axle-2/left", "axle-2/right"}
+        for span in [*state["supports"].values(), *state["centre"].values(), state["mass"], state["tongue_share"]]:
+            assert span["min"] <= span["max"] and set(span["min_fills"]) == set(span["max_fills"])
+    # by hand: the greatest of all supports together can be no less than the greatest mass
+    widest = solved[1]
+    assert sum(s["max"] for s in widest["supports"].values()) >= widest["mass"]["max"]
+    share = next(c for c in report["checks"] if c["id"] == "tongue-share")
+    assert share["load"] == pytest.approx(min(s["tongue_share"]["min"] for s in solved))
+
+
+def test_the_load_sheet_can_be_read_back(files: dict[str, str], tmp_path: Path) -> None:
+    """Source: pdfplumber reads the text layer; one page, real text, embedded fonts."""
+    out = tmp_path / "sheet.pdf"
+    assert frelt("sheet", files["over"], "-o", str(out)).returncode == 0
+    with pdfplumber.open(out) as pdf:
+        (page,) = pdf.pages
+        text = page.extract_text()
+        fonts = {c["fontname"] for c in page.chars}
+    assert all("+" in f or "Barlow" in f for f in fonts)
+    for words in ("Poultry barn wash, 16 ft", "TH-0034", "Tongue share OVER 9.2 % 10.0 %", "2,826 lb", "3,500 lb", "SCALE TICKET", "A planning aid"):  # fmt: skip
+        assert words in text, words
+    assert "estimate" in text and "weighed" in text and "flocks" in text
+    assert frelt("sheet", files["bad"], "-o", str(out)).returncode == 64
+    assert frelt("sheet", files["ok"], "-o", str(tmp_path / "no" / "x.pdf")).returncode == 64
+    assert frelt("sheet", files["ok"]).returncode == 64
+
+
+def test_without_a_screen_the_window_says_how_to_get_a_picture() -> None:
+    env = {k: v for k, v in os.environ.items() if k not in ("DISPLAY", "WAYLAND_DISPLAY", "QT_QPA_PLATFORM")}
+    done = subprocess.run(
+        [sys.executable, "-m", "frelt"], capture_output=True, text=True, check=False, env={**env, "PYTHONPATH": str(ROOT)}
+    )
+    assert done.returncode == 64
+    assert done.stderr == "frelt: no screen here; for pictures type ./run shots, for numbers frelt check FILE\n"
+
+
+def test_a_rig_of_many_states_and_a_hostile_name_make_a_sheet(tmp_path: Path) -> None:
+    one = demo("hull-rinse").rigs[0]
+    wild = replace(one, name="<b>Rig</b> & “co” " + "very long name " * 12, states=one.states * 1)
+    save(tmp_path / "wild.frelt.json", Document(rigs=(wild,)))
+    out = tmp_path / "wild.pdf"
+    assert frelt("sheet", str(tmp_path / "wild.frelt.json"), "-o", str(out), "--units", "metric").returncode == 0
+    with pdfplumber.open(out) as pdf:
+        assert "<b>Rig</b>" in pdf.pages[0].extract_text()
