@@ -134,27 +134,27 @@ def hull_rinse() -> Document:
         ratings=TrailerRatings(gross=plate(6600 * LB), coupler_gross=plate(7000 * LB), coupler_tongue=plate(700 * LB)),
     )
     items = (
-        put("water-150-leg", "water", 1.981, -0.051, "Water tank", turns=1),
-        put("cold-8-belt", "machine", 2.997, -0.610, "Cold machine"),
-        put("reel-stack-2", "reels", 0.356, 0.660, "Reel stack", turns=0),
-        put("sh-55-upright", "sh", 1.118, 0.178, "SH tank"),
-        put("soap-15", "soap", 1.245, -0.381, "Soap tank"),
-        put("mixer-3", "mixer", 0.330, -0.711, "Mixing station"),
-        put("pump-12v", "pump", 0.229, -0.229, "Soft-wash pump"),
-        put("battery-12v", "battery", 0.483, 0.203, "Battery"),
-        put("fuel-12-narrow", "fuel", 2.972, 0.229, "Fuel tank"),
-        put("toolbox-48", "toolbox", 3.277, 0.660, "Toolbox"),
+        put("water-150-leg", "water", 1.930, 0.025, "Water tank", turns=1),
+        put("cold-8-belt", "machine", 2.972, -0.432, "Cold machine"),
+        put("reel-stack-2", "reels", 0.305, 0.483, "Reel stack", turns=0),
+        put("sh-55-upright", "sh", 1.168, 0.457, "SH tank"),
+        put("soap-15", "soap", 1.829, -0.787, "Soap tank"),
+        put("mixer-3", "mixer", 0.178, -0.178, "Mixing station"),
+        put("pump-12v", "pump", 1.092, -0.025, "Soft-wash pump"),
+        put("battery-12v", "battery", 0.178, -0.737, "Battery"),
+        put("fuel-12-narrow", "fuel", 2.921, 0.127, "Fuel tank"),
+        put("toolbox-48", "toolbox", 3.099, 0.533, "Toolbox"),
     )
     dry = {a: FillRange(low=0, high=0) for a in ("water/tank", "sh/tank", "soap/tank")} | {
         "fuel/tank": FillRange(low=0.03, high=0.5),
         "machine/tank": FillRange(low=0.05, high=1),
     }
-    road = {"water/tank": FillRange(low=0.02, high=0.9, now=0.9), "sh/tank": FillRange(low=0.02, high=0.6, now=0.6)}
-    between = {"water/tank": FillRange(low=0.02, high=0.5, now=0.3), "sh/tank": FillRange(low=0.02, high=0.5, now=0.3)}
+    road = {"water/tank": FillRange(low=0.02, high=0.9, now=0.9), "sh/tank": FillRange(low=0.02, high=0.5, now=0.5)}
+    between = {"water/tank": FillRange(low=0.02, high=0.5, now=0.3), "sh/tank": FillRange(low=0.02, high=0.4, now=0.3)}
     home = {"water/tank": FillRange(low=0.0, high=0.05), "sh/tank": FillRange(low=0.02, high=0.25, now=0.2)}
     rig = Rig(
         id="hull-rinse",
-        name="Harbour hull rinse, 13 ft",
+        name="Harbor hull rinse, 13 ft",
         serial="TH-0031",
         trailer=carrier,
         items=items,

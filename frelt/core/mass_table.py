@@ -50,6 +50,7 @@ class Tank(Struct, frozen=True):
 
     address: str
     item: str
+    name: str
     part: TankPart
     full: float
     x: float
@@ -158,7 +159,9 @@ def _share(item: Item, frame: Frame) -> _Share:
     for n, part in enumerate(own_tanks):
         density, capacity = part.liquid.density, part.capacity
         floor, address = frame.point(part.at), f"{item.id}/{part.id}"
-        tanks.append(Tank(address, item.id, part, capacity.value * density.value, floor[0], floor[1], floor[2], frame.level))
+        tanks.append(
+            Tank(address, item.id, item.name, part, capacity.value * density.value, floor[0], floor[1], floor[2], frame.level)
+        )
         if density.plus_minus:
             doubts.append((density.origin or part.liquid.name, 0, n, _at(capacity.value * density.plus_minus, floor)))
         if capacity.plus_minus:

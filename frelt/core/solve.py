@@ -24,6 +24,7 @@ from .words import fills_phrase
 from .worst import Extreme, extreme, spread
 
 Array = NDArray[np.float64]
+LONG_NAME = 24  # a longer name of a tank gives way to its liquid in a sentence
 CONDITIONS = {"parked": "standing on its jack", "lifted": "lifted on forks"}
 
 
@@ -258,5 +259,5 @@ def _named(rig: Rig, loads: Loads, m: int, check: Check) -> Check:
 def _tank_words(loads: Loads, i: int, s: int, fills: Array) -> tuple[str, float, float, float]:
     tank = loads.table.tanks[i]
     same = sum(t.part.liquid.name == tank.part.liquid.name for t in loads.table.tanks)
-    name = tank.part.liquid.short if same == 1 else tank.part.name
+    name = tank.part.liquid.short if same == 1 or len(tank.name) > LONG_NAME else tank.name
     return name, float(fills[i]), float(loads.table.low[s, i]), float(loads.table.high[s, i])

@@ -91,14 +91,12 @@ class Bench(QWidget):
         moving = held if self._grab is not None and self._moved else frozenset()
         if moving:
             self._still(p, layout, room, moving)
+            self._floor(p, layout)
             for view in VIEWS:
                 paint_moving(p, self._scenes[view], layout, theme, moving)
         else:
             self._kept = None
             self._standing(p, layout, room, held, moving, avoid)
-        floor = desk.floor()
-        if floor is not None:
-            paint_floor(p, floor, layout, theme)
         if centre is not None:
             paint_centre(p, centre, layout, theme)
         if desk.in_hand in room and solved.frames.items[desk.in_hand].upright:
@@ -112,6 +110,11 @@ class Bench(QWidget):
         )
         self._posts(p, solved, layout)
 
+    def _floor(self, p: QPainter, layout: Layout) -> None:
+        floor = self.desk.floor()
+        if floor is not None:
+            paint_floor(p, floor, layout, self.desk.theme)
+
     def _standing(
         self,
         p: QPainter,
@@ -123,14 +126,16 @@ class Bench(QWidget):
     ) -> None:
         """The drawings with their names and tape."""
         theme = self.desk.theme
-        self._headings(p, layout)
         for view in VIEWS:
             paint_scene(p, self._scenes[view], layout, theme, held, skip)
         rig = self.desk.rig
         assert rig is not None
         listed = {i: s for i, s in room.items() if i not in skip}
+        if not skip:
+            self._floor(p, layout)
         paint_names(p, self._scenes["plan"], rig, layout, listed, theme, avoid)
         paint_tape(p, self._scenes["plan"], layout, theme, self.desk.units)
+        self._headings(p, layout)
 
     def _still(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
         """What stands still during a drag, kept as one picture."""
@@ -166,6 +171,9 @@ class Bench(QWidget):
 
     def _headings(self, p: QPainter, layout: Layout) -> None:
         theme = self.desk.theme
+        if self.zoom.factor > 1:
+            for area in (layout.side, layout.rear):
+                p.fillRect(QRectF(area.left() - 4, area.top() - 12, 140, 18), theme.color("sheet"))
         at = caption(p, layout.plan.left(), 16, "Plan", theme)
         floor = self.desk.floor()
         if floor is not None:

@@ -20,6 +20,7 @@ from .brush import write
 from .layout import Layout
 
 PAD = 4.0
+MARGIN_CLIP = 5.0
 LINE = 14.0
 
 
@@ -40,9 +41,6 @@ def paint_scene(
     if scene.view != "plan":
         _hidden(p, scene, layout, theme, in_hand)
     p.restore()
-
-
-MARGIN_CLIP = 12.0
 
 
 def paint_moving(p: QPainter, scene: Scene, layout: Layout, theme: Theme, moving: frozenset[str]) -> None:
@@ -122,6 +120,8 @@ def paint_names(
     """
     inside, tagged = label_boxes(scene, rig, layout, room)
     p.setFont(fonts.font("small", 600, True))
+    p.save()
+    p.setClipRect(layout.plan.adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 8))
     ink, plate = theme.color("ink"), theme.color("sheet")
     plate.setAlphaF(0.86)
     for box, lines in inside:
@@ -143,19 +143,25 @@ def paint_names(
             p.fillRect(back, plate)
             p.setPen(ink)
             p.drawText(QPointF(box.center().x() - wide / 2, y + LINE * n), words)
+    p.restore()
     corner = layout.plan.left()
     y = layout.plan.top() + 10
+    hitch = layout.to_px("plan", 0, 0).y()
     room_left = layout.to_px("plan", 0, 0).x() - corner - 26
-    p.save()
     for n, (box, name) in enumerate(tagged, 1):
+        if not layout.plan.contains(box.center()):
+            continue
         _tag(p, box.center(), str(n), theme)
         lines = wrapped(name, room_left) or wrapped(name, 200) or [name]
+        if y - 12 < hitch < y + LINE * len(lines) + 12:
+            y = hitch + 26  # below the coupler
+        wide = max(fonts.measure(words, "name") for words in lines)
+        p.fillRect(QRectF(corner - 2, y - 14, wide + 26, LINE * len(lines) + 6), plate)
         _tag(p, QPointF(corner + 8, y - 4), str(n), theme)
         for words in lines:
             write(p, corner + 20, y, words, theme.color("ink"), "small", 500, True)
             y += LINE
         y += 4
-    p.restore()
 
 
 def _tag(p: QPainter, at: QPointF, number: str, theme: Theme) -> None:
@@ -211,7 +217,7 @@ def paint_floor(p: QPainter, floor: SafeFloor, layout: Layout, theme: Theme) -> 
     p.save()
     p.setClipRect(layout.plan.adjusted(-12, -8, 12, 8))
     fill = theme.color("hand_fill")
-    fill.setAlphaF(0.72)
+    fill.setAlphaF(0.55)
     if len(floor.polygon) > 2:
         path = QPainterPath()
         for outer, holes in floor.free():
@@ -244,6 +250,8 @@ def paint_distances(p: QPainter, found: Sequence[Facing], layout: Layout, theme:
     """Dimension lines from the item in hand to what faces it."""
     teal, paper = theme.color("hand"), theme.color("sheet")
     p.setFont(fonts.font("small", 600))
+    p.save()
+    p.setClipRect(layout.plan.adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 8))
     for f in found:
         if f.distance < 0.01:
             continue
@@ -265,6 +273,7 @@ def paint_distances(p: QPainter, found: Sequence[Facing], layout: Layout, theme:
         p.drawRoundedRect(chip, 3, 3)
         p.setPen(teal)
         p.drawText(chip, Qt.AlignmentFlag.AlignCenter, words)
+    p.restore()
 
 
 def paint_centre(p: QPainter, at: tuple[float, float, float], layout: Layout, theme: Theme) -> None:

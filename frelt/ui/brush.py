@@ -19,6 +19,7 @@ def mark(p: QPainter, status: Status | str, at: QPointF, size: float, theme: The
     r = size / 2
     p.save()
     p.setRenderHint(QPainter.RenderHint.Antialiasing)
+    p.setBrush(Qt.BrushStyle.NoBrush)
     path = QPainterPath()
     if status == "over":
         path.moveTo(at.x(), at.y() - r)

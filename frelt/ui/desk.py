@@ -76,6 +76,7 @@ class Desk(QObject):
         self.fixes: tuple[Fix, ...] = ()
         self._fixes_for: Solved | None = None
         self._search: FixSearch | None = None
+        self._finished = False
         self._idle = _timer(self, 60)
         self._idle.timeout.connect(self._find_fixes)
         self._safe = _timer(self, 1500)
@@ -227,7 +228,7 @@ class Desk(QObject):
 
     def _find_fixes(self) -> None:
         solved = self.session.solved
-        if self._trial is not None:
+        if self._trial is not None or self._finished:
             return
         check = speaking(solved) if solved is not None else None
         self._fixes_for = solved
@@ -252,7 +253,9 @@ class Desk(QObject):
 
     def finish(self) -> None:
         """Wait for the search that is under way, before the window goes."""
+        self._finished = True
         self._idle.stop()
+        self._safe.stop()
         for search in self.findChildren(FixSearch):
             search.wanted = False
             search.wait()

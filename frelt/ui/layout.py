@@ -61,11 +61,12 @@ def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom) 
     """The largest scale at which plan, side and rear fit, then zoomed and shifted about the middle."""
     px0, py0, px1, py1 = scenes["plan"].extent
     rx0, _, rx1, top = scenes["rear"].extent
-    right = LIMITS if width > 760 else 0.0
-    wide = width - right - 3 * MARGIN
     fixed = 2 * CAPTION + TAPE + 3 * GAP + POSTS + GROUND + 8
     tall = height - fixed
-    fit = min(wide / (px1 - px0), tall / ((py1 - py0) + top + 0.12), (right - 10) / (rx1 - rx0) if right else 1e9)
+    by_height = tall / ((py1 - py0) + top + 0.12)
+    right = min(max(LIMITS, (rx1 - rx0) * by_height + 30), width * 0.36) if width > 760 else 0.0
+    wide = width - right - 3 * MARGIN
+    fit = min(wide / (px1 - px0), by_height, (right - 10) / (rx1 - rx0) if right else 1e9)
     fit = max(fit, 8.0)
     plan_tall = (py1 - py0) * fit
     side_tall = tall - plan_tall

@@ -48,7 +48,8 @@ def bars(solved: Solved, state_id: str, units: Units) -> list[Bar]:
             within = solved.rig.rules.side_difference
             side = "right" if check.load > 0 else "left"
             curb = " (curb)" if side == solved.rig.curb_side else ""
-            words = f"{side}{curb} +{units.show(abs(check.load), 'share')}, within {units.show(within, 'share')}"
+            off = f"{side}{curb} +{units.show(abs(check.load), 'share')}" if abs(check.load) >= 5e-4 else "even"
+            words = f"{off}, within {units.show(within, 'share')}"
             reach = max(within * 2, abs(check.load) * 1.1)
             found.append(Bar(check, title, words, -within, within, -reach, reach))
         else:

@@ -1,6 +1,7 @@
 """Small windows: the full table of checks, and the keys."""
 
 from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QResizeEvent, QShowEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QDialog,
@@ -26,6 +27,8 @@ def _table(headers: list[str]) -> QTableWidget:
     table.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
     table.setWordWrap(True)
     table.setShowGrid(False)
+    table.setTextElideMode(Qt.TextElideMode.ElideNone)
+    table.setSelectionMode(QAbstractItemView.SelectionMode.NoSelection)
     side, top = table.verticalHeader(), table.horizontalHeader()
     assert side is not None and top is not None
     side.hide()
@@ -82,6 +85,14 @@ class ChecksTable(QDialog):
             top.resizeSection(at, width)
         top.setSectionResizeMode(2, QHeaderView.ResizeMode.Stretch)
         self.table.resizeRowsToContents()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        super().resizeEvent(event)
+        self.table.resizeRowsToContents()
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        super().showEvent(event)
+        self.refresh()
 
 
 class KeysWindow(QDialog):

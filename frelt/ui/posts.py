@@ -17,7 +17,7 @@ from .desk import WORST
 from .layout import Layout
 
 BAR = 34.0
-COLUMN = 118.0
+COLUMN = 121.0
 RATED_AT = 0.83  # height of the rating line, share of a bar
 
 
@@ -135,18 +135,9 @@ def _bar(p: QPainter, post: Post, column: QRectF, line_y: float, layout: Layout,
     ground = layout.origins["side"].y()
     left, bottom = column.left(), column.bottom()
     tall = bottom - line_y
-    p.setPen(QPen(theme.color("soft"), 1.0))
-    bend = layout.posts.top() + 3
-    p.drawPolyline(
-        QPolygonF(
-            [
-                QPointF(post.x, max(ground, layout.side.bottom() - 14)),
-                QPointF(post.x, bend),
-                QPointF(left + BAR / 2, bend),
-                QPointF(left + BAR / 2, column.top()),
-            ]
-        )
-    )
+    area = layout.rear if post.rear else layout.side
+    if area.left() - 2 <= post.x <= area.right() + 2:
+        _hairline(p, post, left, column.top(), ground, layout, theme)
     limit = post.check.limit if post.check is not None else None
     status = post.check.status if post.check is not None else "unknown"
     frame = QRectF(left, column.top(), BAR, column.height())
@@ -161,7 +152,7 @@ def _bar(p: QPainter, post: Post, column: QRectF, line_y: float, layout: Layout,
         p.drawRect(frame.adjusted(1, 1, -1, -1))
         return
     share = post.now / limit
-    top = max(bottom - share * tall, column.top())
+    top = min(max(bottom - share * tall, column.top()), bottom)
     fill = QRectF(left, top, BAR, bottom - top)
     p.setPen(Qt.PenStyle.NoPen)
     p.setBrush(theme.color(STATUS_FILL[status]))
@@ -181,6 +172,15 @@ def _bar(p: QPainter, post: Post, column: QRectF, line_y: float, layout: Layout,
         column.top(),
         theme.color(STATUS_COLOR[status] if status != "ok" else "soft"),
     )
+
+
+def _hairline(p: QPainter, post: Post, left: float, top: float, ground: float, layout: Layout, theme: Theme) -> None:
+    """From where the load meets the ground to its post."""
+    p.setPen(QPen(theme.color("soft"), 1.0))
+    bend = layout.posts.top() + 3
+    start = QPointF(post.x, max(ground, layout.side.bottom() - 14))
+    mid = left + BAR / 2
+    p.drawPolyline(QPolygonF([start, QPointF(post.x, bend), QPointF(mid, bend), QPointF(mid, top)]))
 
 
 def _torn(fill: QRectF) -> QPainterPath:
@@ -220,8 +220,8 @@ def _words(p: QPainter, post: Post, column: QRectF, theme: Theme, units: Units) 
             write(p, x, y + 16, f"up to {up_to}", loud if status == "over" else soft, "small", 500, True)
         write(p, x, y + 30, f"of {units.show(limit, 'mass')}", soft, "small", 500, True)
     else:
-        write(p, x, y + 16, "needs a plate of", soft, "small", 500, True)
-        write(p, x, y + 30, f"{up_to} {units.name('mass')} or more", soft, "small", 500, True)
+        write(p, x, y + 16, "needs at least", soft, "small", 500, True)
+        write(p, x, y + 30, f"{up_to} {units.name('mass')}", soft, "small", 500, True)
     write(p, x, y + 46, post.name, ink, "small", 600, True)
     return QRectF(x - 4, y + 3, COLUMN - BAR - 12, 32)
 
@@ -230,4 +230,6 @@ def captions(p: QPainter, layout: Layout, made: list[Post], theme: Theme) -> Non
     """The heading of the posts, clear of the first hairline."""
     left = layout.posts.left()
     clear = left if not made or made[0].x > left + 86 else made[0].x + 10
-    caption(p, clear, layout.posts.top() + 12, "Load posts", theme)
+    box = caption(p, clear, layout.posts.top() + 12, "Load posts", theme)
+    if any(m.check is None or m.check.limit is None for m in made):
+        write(p, box.right() + 10, box.bottom() - 3, "click one to type its rating", theme.color("hand"), "small", 500, True)

@@ -6,6 +6,7 @@ from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from ..core.check import Check
 from ..core.solve import Solved
+from ..core.verdict import speaking
 from ..core.words import brief
 from ..paint import fonts
 from .brush import STATUS_COLOR, STATUS_FILL, mark, write
@@ -34,8 +35,8 @@ class StateCard(QAbstractButton):
         solved = self.desk.solved
         assert solved is not None
         if self.state_id == WORST:
-            worst = solved.worst
-            return "Worst of all", brief(worst, self.desk.units) if worst else "", worst.status if worst else "unknown"
+            worst, said = solved.worst, speaking(solved)
+            return "Worst of all", brief(said, self.desk.units) if said else "", worst.status if worst else "unknown"
         state = solved.rig.state(self.state_id)
         checks = solved.by_state.get(self.state_id, ())
         if not checks:

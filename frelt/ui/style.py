@@ -1,5 +1,8 @@
 """The style sheet of the ordinary widgets, from the theme's palette."""
 
+from pathlib import Path
+
+from .. import data
 from ..paint.fonts import CONDENSED, PLAIN
 from ..paint.theme import Theme
 
@@ -7,6 +10,7 @@ from ..paint.theme import Theme
 def style_sheet(theme: Theme) -> str:
     """Qt style sheet for a theme."""
     c = theme.palette
+    arrow = (Path(data.__file__).parent / f"icons/down-{theme.name}.svg").as_posix()
     return f"""
 * {{ font-family: "{PLAIN}"; font-size: 14px; color: {c.ink}; }}
 QMainWindow, #bench-frame {{ background: {c.sheet}; }}
@@ -33,7 +37,8 @@ QLineEdit[refused="true"] {{ border: 2px solid {c.over}; padding: 0 5px; }}
 QListWidget::item {{ padding: 4px 2px; }}
 QListWidget::item:selected {{ background: {c.hand_fill}; color: {c.ink}; }}
 QComboBox {{ min-height: 18px; }}
-QComboBox::drop-down {{ border: none; width: 18px; }}
+QComboBox::drop-down {{ border: none; width: 22px; }}
+QComboBox::down-arrow {{ image: url("{arrow}"); width: 12px; height: 12px; }}
 QComboBox QAbstractItemView {{ background: {c.field}; color: {c.ink}; selection-background-color: {c.hand_fill}; selection-color: {c.ink}; }}
 QPushButton {{ background: {c.sheet}; border: 1px solid {c.soft}; border-radius: 4px; padding: 4px 12px; font-weight: 500; }}
 QPushButton:hover {{ background: {c.field}; }}
@@ -57,6 +62,7 @@ QScrollBar::handle:vertical {{ background: {c.hairline}; border-radius: 4px; min
 QScrollBar::add-line, QScrollBar::sub-line {{ height: 0; width: 0; }}
 QHeaderView::section {{ background: {c.bench}; border: none; border-bottom: 1px solid {c.hairline}; padding: 6px; font-weight: 600; }}
 QTableWidget {{ gridline-color: {c.hairline}; }}
+QTableWidget::item {{ padding: 5px 4px; }}
 QTableWidget::item:selected {{ background: {c.hand_fill}; color: {c.ink}; }}
 QDialog {{ background: {c.bench}; }}
 """

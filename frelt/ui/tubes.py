@@ -19,6 +19,7 @@ from .desk import WORST, Desk
 GRIP = 9.0
 MOST_UPRIGHT = 5
 ROW = 28.0
+WORDS = {"water": "Water", "sh": "SH", "soap": "Soap", "fuel": "Fuel", "antifreeze": "Antifreeze", "other": "Other"}
 
 
 class Tube(Struct, frozen=True):
@@ -67,7 +68,7 @@ class SightTubes(QWidget):
 
     def _refresh(self) -> None:
         count = len(list(self.desk.rig.tanks())) if self.desk.rig is not None else 0
-        self.setMinimumHeight(int(34 + ROW * count) if count > MOST_UPRIGHT else 210)
+        self.setMinimumHeight(int(34 + self._row() * count) if count > MOST_UPRIGHT else 210)
         self.update()
 
     def tubes(self) -> list[Tube]:
@@ -86,7 +87,7 @@ class SightTubes(QWidget):
         made = []
         for n, (address, item, tank) in enumerate(listed):
             box = self._box(n, len(listed), upright)
-            name = _name(rig, item.name, tank)
+            name = _name(rig, item.name, tank, self.width() / max(len(listed), 1) - 8 if upright else 106)
             fill = fill_range(state, address, tank)
             if address in self.desk.fills and not self.desk.dragging:
                 fill = replace(fill, now=self.desk.fills[address])
@@ -98,7 +99,13 @@ class SightTubes(QWidget):
             step = self.width() / count
             x = step * (n + 0.5) - 5
             return QRectF(x, 28, 20, max(self.height() - 28 - 56, 60))
-        return QRectF(112, 30 + n * ROW + 6, self.width() - 112 - 66, 12)
+        return QRectF(112, 30 + n * self._row() + self._row() / 2 - 8, self.width() - 112 - 66, 12)
+
+    def _row(self) -> float:
+        """Height of a lying tube's row, for the longest of their names."""
+        rig = self.desk.rig
+        names = [_name(rig, i.name, t, 106) for _, i, t in rig.tanks()] if rig is not None else []
+        return max([ROW, *(13.0 * len(_two(n, 106)) + 5 for n in names)])
 
     # painting
 
@@ -191,9 +198,9 @@ class SightTubes(QWidget):
         self._range(p, tube, theme)
         self._mark(p, tube, theme)
         units = self.desk.units
-        mid, y = tube.box.center().x() + 4, tube.box.bottom() + 18
+        mid, y = tube.box.center().x() - 5, tube.box.bottom() + 18
         edge = theme.color(f"{tube.tank.liquid.tint}_edge")
-        for line in _two(tube.name, self.width() / max(len(self.tubes()), 1) - 4):
+        for line in _two(tube.name, self.width() / max(len(self.tubes()), 1) - 8):
             write(p, mid, y, line, edge, "small", 600, True, "middle")
             y += 14
         amount = units.show(tube.tank.capacity.value * tube.fill.shown, "volume")
@@ -337,15 +344,18 @@ def _triangle(at: QPointF, right: bool) -> QPolygonF:
     return QPolygonF([at, QPointF(at.x() - 4, at.y() - 6), QPointF(at.x() + 4, at.y() - 6)])
 
 
-def _name(rig: Rig, item_name: str, tank: TankPart) -> str:
-    """What a tube is called: its liquid, or its item where a liquid stands in several tanks."""
+def _name(rig: Rig, item_name: str, tank: TankPart, width: float) -> str:
+    """What a tube is called: its liquid, or its item where a liquid stands in several tanks; a long word by its kind."""
     same = sum(t.liquid.name == tank.liquid.name for _, _, t in rig.tanks())
-    name = tank.liquid.name if same == 1 else item_name
+    name = tank.liquid.short if same == 1 else item_name
+    m = fonts.metrics("small", 600, True)
+    if any(m.horizontalAdvance(word) > width for word in name.split()):
+        name = WORDS[tank.liquid.tint]
     return name[:1].upper() + name[1:]
 
 
 def _two(name: str, width: float) -> list[str]:
-    """A name in at most two lines; a word that is too long is broken, never dotted."""
+    """A name in at most three lines of whole words."""
     m = fonts.metrics("small", 600, True)
     lines: list[str] = []
     for word in name.split():
@@ -354,7 +364,7 @@ def _two(name: str, width: float) -> list[str]:
             lines[-1] = trial
         else:
             lines.append(word)
-    return lines[:2]
+    return lines[:3]
 
 
 def _short(name: str, width: float) -> str:

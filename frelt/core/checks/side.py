@@ -31,6 +31,8 @@ def _limits(b: Bearing) -> Iterable[Limit]:
 
 def _sentence(c: Check, units: Units) -> str:
     assert c.load is not None and c.limit is not None
+    if abs(c.load) < 5e-4:
+        return "The wheels of both sides carry the same"
     heavy, light = ("right", "left") if c.load > 0 else ("left", "right")
     share, limit = units.show(abs(c.load), "share"), units.show(abs(c.limit), "share")
     wanted = f"wanted within {limit}" if c.status == "over" else f"within {limit}"
@@ -39,6 +41,8 @@ def _sentence(c: Check, units: Units) -> str:
 
 def _brief(c: Check, units: Units) -> str:
     assert c.load is not None
+    if abs(c.load) < 5e-4:
+        return "even left and right"
     return f"{'right' if c.load > 0 else 'left'} side +{units.show(abs(c.load), 'share')}"
 
 
