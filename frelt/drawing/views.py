@@ -83,8 +83,11 @@ def _placed(item: Item, frame: Frame, made: Sketch, view: View) -> Group:
     return Group(paths, (sign, 0.0, 0.0, 1.0, y, z), item.id, x)
 
 
-def scenes(rig: Rig, frames: Frames, state: State | None, fills: Mapping[str, float] | None = None) -> dict[View, Scene]:
-    """Plan, side and rear of a rig's trailer in a state; empty where there is none. fills: drawn instead of the state's."""
+def scenes(
+    rig: Rig, frames: Frames, state: State | None, fills: Mapping[str, float] | None = None, right_side: bool = False
+) -> dict[View, Scene]:
+    """Plan, side and rear of a rig's trailer in a state; empty where there is none. fills: drawn instead of the state's.
+    right_side: the side view has the right side in front; stations stay where they are."""
     trailer = rig.trailer
     if trailer is None:
         return {}
@@ -101,7 +104,8 @@ def scenes(rig: Rig, frames: Frames, state: State | None, fills: Mapping[str, fl
     }
     made: dict[View, Scene] = {}
     for view, (behind, before) in layers.items():
-        groups = sorted((_placed(i, f, s, view) for i, f, s in drawn), key=lambda g: g.depth)
+        turned = -1.0 if right_side and view == "side" else 1.0
+        groups = sorted((_placed(i, f, s, view) for i, f, s in drawn), key=lambda g: g.depth * turned)
         hidden = tuple(Group(g.paths[:1], g.at, g.item, g.depth) for g in groups[:-1]) if view != "plan" else ()
         made[view] = Scene(view, behind, tuple(groups), before, hidden, extents[view])
     return made

@@ -38,6 +38,27 @@ def metrics(step: str = "text", weight: int = 400, condensed: bool = False) -> Q
     return QFontMetricsF(font(step, weight, condensed))
 
 
+@lru_cache(maxsize=4096)
+def wrap(words: str, width: float, step: str = "small", weight: int = 600, condensed: bool = True) -> tuple[str, ...]:
+    """Words broken at spaces into lines of a width [px]; a word that is wider has a line of its own."""
+    m = metrics(step, weight, condensed)
+    lines: list[str] = []
+    for word in words.split():
+        trial = f"{lines[-1]} {word}" if lines else word
+        if lines and m.horizontalAdvance(trial) <= width:
+            lines[-1] = trial
+        else:
+            lines.append(word)
+    return tuple(lines)
+
+
+@lru_cache(maxsize=4096)
+def widest_word(words: str, step: str = "small", weight: int = 600, condensed: bool = True) -> float:
+    """Width of the widest word [px]."""
+    m = metrics(step, weight, condensed)
+    return max((m.horizontalAdvance(word) for word in words.split()), default=0.0)
+
+
 ROLES: dict[str, tuple[str, int, bool]] = {
     "name": ("small", 600, True),
     "tag": ("small", 600, True),

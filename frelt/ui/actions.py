@@ -41,6 +41,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("zoom-in", "Closer", "Look", "Ctrl++|Ctrl+=", "zoom_in"),
     Action("zoom-out", "Farther", "Look", "Ctrl+-", "zoom_out"),
     Action("zoom-all", "Whole rig", "Look", "Ctrl+0", "zoom_all"),
+    Action("side", "Other side in front", "Look", "V", "other_side"),
     Action("state-next", "Next state", "Look", "Ctrl+Right", "next_state"),
     Action("state-before", "State before", "Look", "Ctrl+Left", "previous_state"),
     Action("state-worst", "Worst of all", "Look", "Ctrl+Down", "worst_state"),

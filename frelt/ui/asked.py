@@ -22,6 +22,11 @@ def runs(asked: str, t: Trailer) -> list[Run]:
     if name == "axle":
         axle = t.axles[int(number)]
         return [("side", (x0, z + 0.06), (axle.x, z + 0.06)), ("plan", (x0, y0 - 0.08), (axle.x, y0 - 0.08))]
+    if name == "plate" and number.startswith(("axle", "tire")):
+        axle = t.axles[int(number[-1])]
+        r = axle.tires.diameter / 2
+        ends: list[Run] = [("rear", (s * axle.track / 2, 0.0), (s * axle.track / 2, 2 * r)) for s in (-1, 1)]
+        return [("side", (axle.x - r, r), (axle.x + r, r)), *ends]
     table: dict[str, list[Run]] = {
         "length": [("plan", (x0, 0.0), (x1, 0.0))],
         "width": [("plan", ((x0 + x1) / 2, y0), ((x0 + x1) / 2, y1)), ("rear", (y0, z + 0.06), (y1, z + 0.06))],
@@ -30,9 +35,11 @@ def runs(asked: str, t: Trailer) -> list[Run]:
         "coupler height": [("side", (xc, 0.0), (xc, t.coupler_z))],
         "track": [("rear", (-t.axles[-1].track / 2, 0.06), (t.axles[-1].track / 2, 0.06))],
         "tongue": [("side", (xc, 0.0), (xc, t.coupler_z + 0.3))],
+        "plate:coupler": [("side", (xc, t.coupler_z - 0.15), (xc, t.coupler_z + 0.2)), ("plan", (xc, -0.15), (xc, 0.15))],
+        "plate:gross": [("side", (x0, z - 0.04), (x0 + 0.5, z - 0.04))],
         "axles": [("side", (a.x, 0.0), (a.x, a.tires.diameter)) for a in t.axles],
     }
-    return table.get(name, [])
+    return table.get(asked if name == "plate" else name, [])
 
 
 def paint_asked(p: QPainter, asked: str, trailer: Trailer, layout: Layout, theme: Theme, units: Units) -> None:
@@ -46,7 +53,7 @@ def paint_asked(p: QPainter, asked: str, trailer: Trailer, layout: Layout, theme
         across = QPointF(0, 6) if level else QPointF(6, 0)
         for tip in (a, b):
             p.drawLine(tip - across, tip + across)
-        if asked in ("tongue", "axles"):
+        if asked in ("tongue", "axles") or asked.startswith("plate"):
             continue
         words = units.show(((start[0] - end[0]) ** 2 + (start[1] - end[1]) ** 2) ** 0.5, "length")
         wide = p.fontMetrics().horizontalAdvance(words) + 10

@@ -3,7 +3,17 @@
 from dataclasses import replace
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QContextMenuEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPixmap, QWheelEvent
+from PyQt6.QtGui import (
+    QContextMenuEvent,
+    QDragEnterEvent,
+    QDropEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QPixmap,
+    QWheelEvent,
+)
 from PyQt6.QtWidgets import QWidget
 
 from ..core.distances import facings, moved_in_plan, snapped
@@ -23,7 +33,7 @@ from .bench_paint import (
     paint_tape,
 )
 from .brush import caption, write
-from .desk import Desk
+from .desk import ENTRY, Desk
 from .layout import Layout, Zoom, lay_out
 from .limits import paint_limits
 from .posts import captions, paint_posts, posts
@@ -49,8 +59,10 @@ class Bench(QWidget):
         self._moved = False
         self._kept: QPixmap | None = None
         self.asked = ""
+        self.right_side = False
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
+        self.setAcceptDrops(True)
         self.setAccessibleName("Bench: plan, side and rear of the rig")
         desk.changed.connect(self.update)
         desk.hand_changed.connect(self.update)
@@ -82,7 +94,7 @@ class Bench(QWidget):
             self._empty(p)
             return
         state = desk.state
-        self._scenes = scenes(solved.rig, solved.frames, state, desk.fills)
+        self._scenes = scenes(solved.rig, solved.frames, state, desk.fills, self.right_side)
         self.layout_now = layout = lay_out(self.width(), self.height(), self._scenes, self.zoom)
         held = frozenset(i.id for i in standing_on(solved.rig, desk.in_hand)) if desk.in_hand else frozenset()
         room = solids(solved.rig, solved.frames)
@@ -188,7 +200,13 @@ class Bench(QWidget):
                 "small",
                 500,
             )
-        caption(p, layout.side.left(), layout.side.top() + 2, "Side, from the left", theme)
+        caption(
+            p,
+            layout.side.left(),
+            layout.side.top() + 2,
+            "Side, right in front" if self.right_side else "Side, from the left",
+            theme,
+        )
         if layout.rear.width() > 50:
             caption(p, layout.rear.left(), layout.rear.top() + 2, "Rear, from behind", theme)
 
@@ -331,6 +349,26 @@ class Bench(QWidget):
     def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
         assert event is not None
         event.ignore()
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        assert event is not None
+        data = event.mimeData()
+        if data is not None and data.hasFormat(ENTRY):
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        """A catalog entry let go over the plan or the side lands there."""
+        assert event is not None
+        data, at = event.mimeData(), event.position()
+        view, layout, rig = self.view_at(at), self.layout_now, self.desk.rig
+        if data is None or view is None or layout is None or rig is None or rig.trailer is None:
+            return
+        u, v = layout.to_m(view, at)
+        x, y = {"plan": (u, v), "side": (u, 0.0), "rear": (None, u)}[view]
+        origin = rig.trailer.main_deck.origin
+        entry = data.data(ENTRY).data().decode()
+        self.desk.put(entry, None if x is None else x - origin[0], y - origin[1])
+        self.setFocus()
 
     # keys
 

@@ -99,16 +99,7 @@ def fitting(name: str, width: float, height: float) -> list[str]:
 
 def wrapped(name: str, width: float) -> list[str]:
     """A name broken at spaces into lines of a width [px]; nothing where a word is too long."""
-    lines: list[str] = []
-    for word in name.split():
-        if fonts.measure(word, "name") > width:
-            return []
-        trial = f"{lines[-1]} {word}" if lines else word
-        if lines and fonts.measure(trial, "name") <= width:
-            lines[-1] = trial
-        else:
-            lines.append(word)
-    return lines
+    return [] if fonts.widest_word(name) > width else list(fonts.wrap(name, width))
 
 
 def paint_names(

@@ -4,7 +4,6 @@ from collections.abc import Callable
 from functools import partial
 
 from msgspec.structs import replace
-from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from ..core.carrier import Deck, Trailer, TrailerEmpty
@@ -16,6 +15,7 @@ from ..core.units import Quantity
 from ..core.value import FreltError
 from .desk import Desk
 from .fields import FigureField, column, heading, prose
+from .page import Page
 
 PLATES = (
     ("ratings.gross", "Gross rating (GVWR)", "gross"),
@@ -24,30 +24,20 @@ PLATES = (
 )
 
 
-class ChassisPage(QWidget):
+class ChassisPage(Page):
     """Fields of the trailer on the bench, made anew when its number of axles changes."""
 
     def __init__(self, desk: Desk) -> None:
-        super().__init__()
-        self.desk = desk
+        super().__init__(desk)
         self._box = QVBoxLayout(self)
         self._box.setContentsMargins(0, 0, 0, 0)
         self._box.setSpacing(6)
         self._content: QWidget | None = None
         self._made_for: tuple[str, int] | None = None
         self._fields: list[tuple[FigureField, Callable[[Trailer], float | None], str]] = []
-        desk.changed.connect(self.refresh)
-        desk.looks_changed.connect(self.refresh)
-        self.refresh()
-
-    def showEvent(self, event: QShowEvent | None) -> None:
-        super().showEvent(event)
-        self.refresh()
 
     def refresh(self) -> None:
         """Show the trailer as it stands."""
-        if not self.isVisible():
-            return
         rig = self.desk.session.rig
         trailer = rig.trailer if rig is not None else None
         key = (trailer.id, len(trailer.axles)) if trailer is not None else None
@@ -192,8 +182,10 @@ class ChassisPage(QWidget):
         def typed(v: float | None) -> None:
             self.desk.edit(lambda r: set_rating(r, field, None if v is None else plate(v)), f"plate: {label.lower()}")
 
+        number = "".join(c for c in field if c.isdigit())
+        asked = f"plate:{kind}:{number}" if number else f"plate:{kind}"
         made = self._field(
-            label, "mass", "", lambda t: rated(rating_at(t, field)), typed, "unknown", high=50_000, may_be_empty=True
+            label, "mass", asked, lambda t: rated(rating_at(t, field)), typed, "unknown", high=50_000, may_be_empty=True
         )
         made.setToolTip(f"Where to look: {KINDS[kind].plate}.")
         return made

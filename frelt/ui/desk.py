@@ -18,6 +18,7 @@ from ..core.verdict import speaking
 from ..paint.theme import THEMES, Theme
 
 WORST = "worst"
+ENTRY = "application/x-frelt-entry"  # a catalog entry on its way to the bench
 STEPS = (
     "Job",
     "Chassis",
@@ -79,7 +80,7 @@ class Desk(QObject):
         self._finished = False
         self._idle = _timer(self, 60)
         self._idle.timeout.connect(self._find_fixes)
-        self._safe = _timer(self, 1500)
+        self._safe = _timer(self, 700)
         self._safe.timeout.connect(session.keep_safe)
         session.listen(self._session_changed)
         QTimer.singleShot(300, self._idle.start)
@@ -160,6 +161,19 @@ class Desk(QObject):
             return False
         return True
 
+    def put(self, entry_id: str, u: float | None = None, v: float | None = None) -> None:
+        """Put a catalog entry on the main deck, in hand; in the middle unless told where [m]."""
+        from ..app import stock
+
+        rig = self.session.rig
+        if rig is None or rig.trailer is None:
+            self.said.emit("First take a trailer, under Job.")
+            return
+        entry = next(e for e in stock.equipment() if e.item.id == entry_id)
+        made, item = stock.put_on(rig, entry, u, v)
+        if self.edit(lambda _: made, f"{item.name} added"):
+            self.take(item.id)
+
     def attempt(self, rig: Rig) -> None:
         """Show a rig without keeping it: a step of a drag."""
         self._trial = solve(rig)
@@ -224,7 +238,8 @@ class Desk(QObject):
         self.fixes = ()
         self.changed.emit()
         self._idle.start()
-        self._safe.start()
+        if not self._safe.isActive():
+            self._safe.start()
 
     def _find_fixes(self) -> None:
         solved = self.session.solved

@@ -63,11 +63,11 @@ class StateCard(QAbstractButton):
         p.drawRoundedRect(box, 5, 5)
         mark(p, status, QPointF(box.right() - 16, box.top() + 17), 14, theme)
         y = box.top() + 21
-        for line in _lines(name, box.width() - 46, "text", 600)[:2]:
+        for line in fonts.wrap(name, box.width() - 46, "text", 600, False)[:2]:
             write(p, box.left() + 12, y, line, ink, "text", 600)
             y += 16
         color = theme.color(STATUS_COLOR[status]) if status in ("over", "tight") else theme.color("soft")
-        for line in _lines(says, box.width() - 22, "small", 500)[:2]:
+        for line in fonts.wrap(says, box.width() - 22, "small", 500)[:2]:
             write(p, box.left() + 12, y + 2, line, color, "small", 500, True)
             y += 15
         if y < box.bottom() - 22:
@@ -94,19 +94,6 @@ class StateCard(QAbstractButton):
             p.setPen(QPen(theme.color("soft"), 1.4))
             p.drawLine(QPointF(x - 3, bottom - tall), QPointF(x + 25, bottom - tall))
             x += 28
-
-
-def _lines(words: str, width: float, step: str, weight: int) -> list[str]:
-    """Words broken into lines of a width."""
-    m = fonts.metrics(step, weight, step == "small")
-    lines: list[str] = []
-    for word in words.split():
-        trial = f"{lines[-1]} {word}" if lines else word
-        if lines and m.horizontalAdvance(trial) <= width:
-            lines[-1] = trial
-        else:
-            lines.append(word)
-    return lines
 
 
 class Strip(QWidget):

@@ -10,7 +10,7 @@ from ..core.edit import set_fill
 from ..core.fill_line import fill_lines
 from ..core.item import TankPart
 from ..core.rig import Rig, fill_range
-from ..core.state import FillRange, State
+from ..core.state import FillRange
 from ..paint import fonts
 from ..paint.theme import Theme
 from .brush import write
@@ -19,6 +19,7 @@ from .desk import WORST, Desk
 GRIP = 9.0
 MOST_UPRIGHT = 5
 ROW = 28.0
+LABEL = 106.0
 WORDS = {"water": "Water", "sh": "SH", "soap": "Soap", "fuel": "Fuel", "antifreeze": "Antifreeze", "other": "Other"}
 
 
@@ -67,45 +68,49 @@ class SightTubes(QWidget):
         return QSize(258, 270)
 
     def _refresh(self) -> None:
-        count = len(list(self.desk.rig.tanks())) if self.desk.rig is not None else 0
-        self.setMinimumHeight(int(34 + self._row() * count) if count > MOST_UPRIGHT else 210)
+        count = len(self._names())
+        self.setMinimumHeight(int(34 + _row(self._names()) * count) if count > MOST_UPRIGHT else 210)
         self.update()
+
+    def _names(self) -> list[str]:
+        """What the tubes are called, in the order of the tanks."""
+        rig = self.desk.rig
+        if rig is None:
+            return []
+        listed = [(item.name, tank) for _, item, tank in rig.tanks()]
+        liquids = [tank.liquid.name for _, tank in listed]
+        room = self.width() / max(len(listed), 1) - 8 if len(listed) <= MOST_UPRIGHT else LABEL
+        return [_name(name, tank, liquids.count(tank.liquid.name) == 1, room) for name, tank in listed]
 
     def tubes(self) -> list[Tube]:
         """The tubes as they stand now."""
         rig, state, solved = self.desk.rig, self.desk.state, self.desk.solved
         if rig is None or state is None or solved is None:
             return []
-        listed = list(rig.tanks())
         allowed: dict[str, float] = {}
         if solved.loads is not None:
             s = next(i for i, x in enumerate(rig.states) if x.id == state.id)
             if solved.loads.applies[s].any():
                 lines = fill_lines(solved.loads, s)
                 allowed = {t.address: float(f) for t, f in zip(solved.loads.table.tanks, lines, strict=True)}
-        upright = len(listed) <= MOST_UPRIGHT
+        listed, names = list(rig.tanks()), self._names()
+        worst = {} if self.desk.dragging else self.desk.fills
+        upright, row = len(listed) <= MOST_UPRIGHT, _row(names)
         made = []
-        for n, (address, item, tank) in enumerate(listed):
-            box = self._box(n, len(listed), upright)
-            name = _name(rig, item.name, tank, self.width() / max(len(listed), 1) - 8 if upright else 106)
+        for n, (address, _, tank) in enumerate(listed):
             fill = fill_range(state, address, tank)
-            if address in self.desk.fills and not self.desk.dragging:
-                fill = replace(fill, now=self.desk.fills[address])
-            made.append(Tube(address, tank, name, box, upright, fill, allowed.get(address, 1.0)))
+            if address in worst:
+                fill = replace(fill, now=worst[address])
+            box = self._upright_box(n, len(listed)) if upright else self._lying_box(n, row)
+            made.append(Tube(address, tank, names[n], box, upright, fill, allowed.get(address, 1.0)))
         return made
 
-    def _box(self, n: int, count: int, upright: bool) -> QRectF:
-        if upright:
-            step = self.width() / count
-            x = step * (n + 0.5) - 5
-            return QRectF(x, 28, 20, max(self.height() - 28 - 56, 60))
-        return QRectF(112, 30 + n * self._row() + self._row() / 2 - 8, self.width() - 112 - 66, 12)
+    def _upright_box(self, n: int, count: int) -> QRectF:
+        x = self.width() / count * (n + 0.5) - 5
+        return QRectF(x, 28, 20, max(self.height() - 28 - 56, 60))
 
-    def _row(self) -> float:
-        """Height of a lying tube's row, for the longest of their names."""
-        rig = self.desk.rig
-        names = [_name(rig, i.name, t, 106) for _, i, t in rig.tanks()] if rig is not None else []
-        return max([ROW, *(13.0 * len(_two(n, 106)) + 5 for n in names)])
+    def _lying_box(self, n: int, row: float) -> QRectF:
+        return QRectF(LABEL + 6, 30 + n * row + row / 2 - 8, self.width() - LABEL - 72, 12)
 
     # painting
 
@@ -132,7 +137,11 @@ class SightTubes(QWidget):
             "end",
         )
         for n, tube in enumerate(tubes):
-            (self._upright if tube.upright else self._lying)(p, tube, theme, self.hasFocus() and n == self.chosen, state)
+            held = self.hasFocus() and n == self.chosen
+            if tube.upright:
+                self._upright(p, tube, theme, held, self.width() / len(tubes) - 8)
+            else:
+                self._lying(p, tube, theme, held)
         p.end()
 
     def _glass(self, p: QPainter, tube: Tube, theme: Theme, held: bool) -> None:
@@ -193,25 +202,25 @@ class SightTubes(QWidget):
             path.addPolygon(_triangle(QPointF(at, tube.box.top() - 3), False))
         p.fillPath(path, color)
 
-    def _upright(self, p: QPainter, tube: Tube, theme: Theme, held: bool, state: State) -> None:
+    def _upright(self, p: QPainter, tube: Tube, theme: Theme, held: bool, room: float) -> None:
         self._glass(p, tube, theme, held)
         self._range(p, tube, theme)
         self._mark(p, tube, theme)
         units = self.desk.units
         mid, y = tube.box.center().x() - 5, tube.box.bottom() + 18
         edge = theme.color(f"{tube.tank.liquid.tint}_edge")
-        for line in _two(tube.name, self.width() / max(len(self.tubes()), 1) - 8):
+        for line in fonts.wrap(tube.name, room)[:3]:
             write(p, mid, y, line, edge, "small", 600, True, "middle")
             y += 14
         amount = units.show(tube.tank.capacity.value * tube.fill.shown, "volume")
         write(p, mid, y + 2, amount, theme.color("ink"), "text", 600, True, "middle")
 
-    def _lying(self, p: QPainter, tube: Tube, theme: Theme, held: bool, state: State) -> None:
+    def _lying(self, p: QPainter, tube: Tube, theme: Theme, held: bool) -> None:
         self._glass(p, tube, theme, held)
         self._range(p, tube, theme)
         self._mark(p, tube, theme)
         y = tube.box.center().y() + 5
-        lines = _two(tube.name, 106)
+        lines = fonts.wrap(tube.name, LABEL)
         for n, line in enumerate(lines):
             write(
                 p,
@@ -344,27 +353,17 @@ def _triangle(at: QPointF, right: bool) -> QPolygonF:
     return QPolygonF([at, QPointF(at.x() - 4, at.y() - 6), QPointF(at.x() + 4, at.y() - 6)])
 
 
-def _name(rig: Rig, item_name: str, tank: TankPart, width: float) -> str:
+def _row(names: list[str]) -> float:
+    """Height of a lying tube's row, for the longest of their names [px]."""
+    return max([ROW, *(13.0 * len(fonts.wrap(n, LABEL)) + 5 for n in names)])
+
+
+def _name(item_name: str, tank: TankPart, alone: bool, width: float) -> str:
     """What a tube is called: its liquid, or its item where a liquid stands in several tanks; a long word by its kind."""
-    same = sum(t.liquid.name == tank.liquid.name for _, _, t in rig.tanks())
-    name = tank.liquid.short if same == 1 else item_name
-    m = fonts.metrics("small", 600, True)
-    if any(m.horizontalAdvance(word) > width for word in name.split()):
+    name = tank.liquid.short if alone else item_name
+    if fonts.widest_word(name) > width:
         name = WORDS[tank.liquid.tint]
     return name[:1].upper() + name[1:]
-
-
-def _two(name: str, width: float) -> list[str]:
-    """A name in at most three lines of whole words."""
-    m = fonts.metrics("small", 600, True)
-    lines: list[str] = []
-    for word in name.split():
-        trial = f"{lines[-1]} {word}" if lines else word
-        if lines and m.horizontalAdvance(trial) <= width:
-            lines[-1] = trial
-        else:
-            lines.append(word)
-    return lines[:3]
 
 
 def _short(name: str, width: float) -> str:

@@ -97,7 +97,7 @@ class Window(QMainWindow):
             if not action.run:
                 continue
             if action.menu not in menus:
-                made = bar.addMenu(action.menu)
+                made = bar.addMenu(f"&{action.menu}")
                 assert made is not None
                 menus[action.menu] = made
             self._add(menus[action.menu], action)
@@ -367,6 +367,10 @@ class Window(QMainWindow):
 
     def zoom_all(self) -> None:
         self.bench.zoom_by(1e-9)
+
+    def other_side(self) -> None:
+        self.bench.right_side = not self.bench.right_side
+        self.bench.update()
 
     def _state_by(self, step: int) -> None:
         rig = self.desk.rig
