@@ -4,7 +4,6 @@ Reading migrates older versions, then checks types and bounds, then references. 
 half-loaded: either a whole document comes out or one BadInput that says where and why.
 """
 
-import json
 import re
 from typing import Any
 
@@ -60,11 +59,15 @@ def encode(document: Document) -> bytes:
 
 def schema() -> bytes:
     """The JSON Schema of a document (draft 2020-12)."""
+    import json
+
     made = {"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Frelt rig document"}
     return json.dumps(made | msgspec.json.schema(Document), indent=1, ensure_ascii=False).encode() + b"\n"
 
 
 def _json(data: bytes) -> Any:
+    import json
+
     try:
         text = data.decode("utf-8")
     except UnicodeDecodeError as err:
@@ -123,5 +126,5 @@ def _at(raw: Any, where: str) -> Any:
 def _seen(value: Any) -> str:
     if value is ...:
         return "…"
-    text = json.dumps(value, ensure_ascii=False)
+    text = msgspec.json.encode(value).decode()
     return text if len(text) <= 60 else text[:57] + "..."

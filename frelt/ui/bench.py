@@ -1,8 +1,7 @@
 """The bench: three linked drawings, posts and limits of one rig, worked with mouse and keys."""
 
-from dataclasses import replace
-
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from msgspec.structs import replace
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
 from PyQt6.QtGui import (
     QContextMenuEvent,
     QDragEnterEvent,
@@ -43,9 +42,13 @@ VIEWS: tuple[View, ...] = ("plan", "side", "rear")
 
 
 class Bench(QWidget):
-    """The drawings. rating_asked: where a rating is to be typed, and the field it belongs to."""
+    """The drawings. rating_asked: where a rating is to be typed, and the field it belongs to.
+
+    first_painted: once, when the drawings have been seen; what can wait is made then.
+    """
 
     rating_asked = pyqtSignal(QRectF, str)
+    first_painted = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -57,6 +60,7 @@ class Bench(QWidget):
         self._grab: tuple[View, QPointF, Solved, Solid] | None = None
         self._pan: tuple[View, QPointF, Zoom] | None = None
         self._moved = False
+        self._seen = False
         self._kept: QPixmap | None = None
         self.asked = ""
         self.right_side = False
@@ -83,6 +87,9 @@ class Bench(QWidget):
         p = QPainter(self)
         self.paint_on(p)
         p.end()
+        if not self._seen:
+            self._seen = True
+            QTimer.singleShot(0, self.first_painted.emit)
 
     def paint_on(self, p: QPainter) -> None:
         """Paint the whole bench."""

@@ -1,6 +1,6 @@
 """The right column: the page of the step in hand, made when it is first wanted."""
 
-from PyQt6.QtCore import Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
     QLineEdit,
     QListWidget,
@@ -30,8 +30,7 @@ class RightColumn(QWidget):
         self.setFixedWidth(292)
         self._stack = QStackedLayout(self)
         self._areas: dict[int, QScrollArea] = {}
-        desk.step_changed.connect(self._show)
-        QTimer.singleShot(0, self._show)  # the bench is painted first
+        desk.step_changed.connect(self.show_page)
 
     @property
     def things(self) -> "ThingsPage":
@@ -73,7 +72,8 @@ class RightColumn(QWidget):
 
         return LiquidsPage(self.desk)
 
-    def _show(self) -> None:
+    def show_page(self) -> None:
+        """Show the page of the step in hand."""
         page = self.page(self.desk.step)
         area = next(a for a in self._areas.values() if a.widget() is page)
         self._stack.setCurrentWidget(area)

@@ -89,18 +89,23 @@ class Window(QMainWindow):
         self.setCentralWidget(whole)
 
     def _menus(self) -> None:
+        """The menus by name; what is in them is made when the bench has been painted, or first asked for."""
         bar = self.menuBar()
         assert bar is not None
-        menus: dict[str, QMenu] = {}
         self.actions_by_id: dict[str, QAction] = {}
+        self._menu_of: dict[str, QMenu] = {}
+        for name in dict.fromkeys(a.menu for a in ACTIONS if a.run):
+            made = bar.addMenu(f"&{name}")
+            assert made is not None
+            self._menu_of[name] = made
+
+    def fill_menus(self) -> None:
+        """Make every action with its keys, once."""
+        if self.actions_by_id:
+            return
         for action in ACTIONS:
-            if not action.run:
-                continue
-            if action.menu not in menus:
-                made = bar.addMenu(f"&{action.menu}")
-                assert made is not None
-                menus[action.menu] = made
-            self._add(menus[action.menu], action)
+            if action.run:
+                self._add(self._menu_of[action.menu], action)
 
     def _add(self, menu: QMenu, action: Action) -> None:
         if action.run.endswith("_menu"):
@@ -121,6 +126,8 @@ class Window(QMainWindow):
         desk.looks_changed.connect(self._looks)
         desk.said.connect(self.say)
         self.bench.rating_asked.connect(self.ask_rating)
+        self.bench.first_painted.connect(self.right.show_page)
+        self.bench.first_painted.connect(self.fill_menus)
         self.right.sheet_asked.connect(self.write_sheet)
 
     def _looks(self) -> None:

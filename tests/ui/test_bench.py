@@ -375,6 +375,47 @@ def test_zoom_is_linked_and_the_whole_rig_comes_back(window: Window) -> None:
     assert window.bench.layout_now == before
 
 
+def test_the_drawings_are_panned_together_when_closer(window: Window) -> None:
+    window.zoom_in()
+    window.bench.grab()
+    before = window.bench.layout_now
+    assert before is not None
+    at = before.to_px("plan", 4.6, -0.9).toPoint()
+    QTest.mousePress(window.bench, Qt.MouseButton.MiddleButton, pos=at)
+    QTest.mouseMove(window.bench, at + QPoint(-30, 12))
+    QTest.mouseRelease(window.bench, Qt.MouseButton.MiddleButton, pos=at + QPoint(-30, 12))
+    window.bench.grab()
+    after = window.bench.layout_now
+    assert after is not None
+    for view in ("plan", "side"):
+        assert after.to_px(view, 2.0, 0).x() - before.to_px(view, 2.0, 0).x() == pytest.approx(-30)
+    assert after.to_px("plan", 2.0, 0).y() - before.to_px("plan", 2.0, 0).y() == pytest.approx(12)
+
+
+def test_the_other_side_is_drawn_in_front_with_the_same_stations(window: Window, qtbot: QtBot) -> None:
+    order = [g.item for g in window.bench._scenes["side"].items]
+    qtbot.keyClick(window.bench, Qt.Key.Key_V)
+    window.bench.grab()
+    assert [g.item for g in window.bench._scenes["side"].items] == order[::-1]
+
+
+def test_an_entry_dropped_on_the_plan_stands_where_it_was_let_go(window: Window) -> None:
+    from PyQt6.QtCore import QMimeData
+    from PyQt6.QtGui import QDropEvent
+
+    from frelt.ui.desk import ENTRY
+
+    layout = window.bench.layout_now
+    assert layout is not None
+    data = QMimeData()
+    data.setData(ENTRY, b"battery-12v")
+    at = layout.to_px("plan", 4.4, 0.6)
+    window.bench.dropEvent(QDropEvent(at, Qt.DropAction.CopyAction, data, LEFT, Qt.KeyboardModifier.NoModifier))
+    added = window.desk.session.rig.items[-1]  # type: ignore[union-attr]
+    assert (added.place.u, added.place.v) == (pytest.approx(4.4), pytest.approx(0.6))
+    assert added.name == "Battery, 12 V deep cycle" and window.desk.in_hand == added.id
+
+
 def test_a_locked_item_stays(window: Window) -> None:
     window.desk.take("toolbox")
     window.lock()
