@@ -83,6 +83,11 @@ class Autosave:
         return tuple(found)
 
 
+def forget(found: Recovered) -> None:
+    """Throw an autosave away, because it was asked for."""
+    found.file.unlink(missing_ok=True)
+
+
 def _started(process: int) -> str:
     """When a process started, so that a reused number is not taken for it; empty where it is gone."""
     try:

@@ -22,6 +22,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("open", "Open …", "Rig", "Ctrl+O", "open_file"),
     Action("recent", "Open recent", "Rig", "", "recent_menu"),
     Action("demo", "Look at the demo shop", "Rig", "", "demo_menu"),
+    Action("recover", "Bring back unsaved work", "Rig", "", "recover_menu"),
     Action("save", "Save", "Rig", "Ctrl+S", "save"),
     Action("save-as", "Save as …", "Rig", "Ctrl+Shift+S", "save_as"),
     Action("sheet", "Load sheet as PDF …", "Rig", "Ctrl+P", "write_sheet"),

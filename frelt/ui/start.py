@@ -60,7 +60,7 @@ def start(file: Path | None, demo: bool = False) -> int:
     sys.excepthook = lambda kind, error, trace: _caught(window, kind, error, trace)
     window.show()
     QTimer.singleShot(1000, gc.enable)
-    window.offer(Autosave().found() if file is None and not demo else ())
+    QTimer.singleShot(0, lambda: window.offer(Autosave().found()))
     return app.exec()
 
 

@@ -19,7 +19,7 @@ from PyQt6.QtWidgets import (
 )
 
 from .. import __version__
-from ..app.autosave import Recovered
+from ..app.autosave import Autosave, Recovered, forget
 from ..app.places import own_demo
 from ..app.session import new_id
 from ..core.document import Document
@@ -247,13 +247,40 @@ class Window(QMainWindow):
             self.say(f"{path}: {err.strerror or err}.")
 
     def offer(self, found: tuple[Recovered, ...]) -> None:
-        """Put the newest recovery on the bench, and say so; nothing is asked."""
-        if not found:
-            return
-        newest = found[0]
-        self.desk.session.recover(newest)
-        where = newest.path.name if newest.path is not None else "a document that had no file yet"
+        """Put what was left unsaved on the bench: that of the file that is open, else the newest. Nothing is asked."""
+        path = self.desk.session.path
+        fitting = [f for f in found if path is None or (f.path is not None and f.path == path.resolve())]
+        if fitting:
+            self.bring_back(fitting[0])
+
+    def bring_back(self, found: Recovered) -> None:
+        """Put one autosave on the bench, unsaved."""
+        self.desk.session.keep_safe()
+        self.desk.session.recover(found)
+        where = found.path.name if found.path is not None else "a document that had no file yet"
         self.say(f"Brought back unsaved changes of {where}. Save them, or open the file to leave them aside.")
+
+    def recover_menu(self, menu: QMenu) -> None:
+        menu.clear()
+        found = Autosave().found()
+        for one in found:
+            name = one.path.name if one.path is not None else "no file yet"
+            rig = one.document.rigs[0].name if one.document.rigs else "empty"
+            entry = menu.addAction(f"{rig} ({name})")
+            assert entry is not None
+            entry.triggered.connect(lambda _, f=one: self.bring_back(f))
+        if found:
+            menu.addSeparator()
+        last = menu.addAction("Forget all of it" if found else "Nothing is left unsaved")
+        assert last is not None
+        last.setEnabled(bool(found))
+        last.triggered.connect(lambda: self.forget_all(found))
+
+    def forget_all(self, found: tuple[Recovered, ...]) -> None:
+        """Throw away what was left unsaved, because it was asked for."""
+        for one in found:
+            forget(one)
+        self.say("Forgotten.")
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Nothing is asked: what is unsaved is kept and comes back at the next start."""

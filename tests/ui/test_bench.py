@@ -474,7 +474,21 @@ def test_unsaved_work_comes_back_at_the_next_start(qtbot: QtBot) -> None:
     again.offer(Autosave().found())
     assert again.desk.rig is not None and again.desk.rig.item("water").place.turns == 1
     assert "Brought back unsaved changes of barn-wash.frelt.json" in again.message.text()
-    again.desk.session.save()
+    other = own_demo()[1]
+    again.offer(Autosave().found())  # another file is not overrun by it
+    assert again.open_path(other)
+    again.offer(Autosave().found())
+    assert again.desk.session.path == other
+    from PyQt6.QtWidgets import QMenu
+
+    menu = QMenu()
+    again.recover_menu(menu)
+    assert [a.text() for a in menu.actions() if a.text()] == [
+        "Poultry barn wash, 16 ft (barn-wash.frelt.json)",
+        "Forget all of it",
+    ]
+    menu.actions()[-1].trigger()
+    assert Autosave().found() == ()
     again.close()
 
 
