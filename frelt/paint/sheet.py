@@ -140,7 +140,7 @@ class Sheet:
         rx0, _, rx1, top = made["rear"].extent
         wide, tall = WIDTH - 2 * EDGE, 318.0
         scale = min((wide - 24) / ((px1 - px0) + (rx1 - rx0)), tall / ((py1 - py0) + top + 0.3))
-        plan_base = self.y + py1 * scale + 18
+        plan_base = self.y + py1 * scale + 30
         x = EDGE - px0 * scale
         self._scene(made["plan"], scale, x, plan_base)
         side_base = plan_base - py0 * scale + 12 + top * scale
@@ -253,8 +253,9 @@ class Sheet:
             for address, _, tank in tanks:
                 r = fill_range(state, address, tank)
                 cap = tank.capacity.value
-                low = self.units.show(cap * r.low, "volume", unit=False)
-                fills.append(f"{tank.liquid.short} {low} to {self.units.show(cap * r.high, 'volume')}")
+                low, high = self.units.show(cap * r.low, "volume", unit=False), self.units.show(cap * r.high, "volume")
+                span = "empty" if r.high == 0 else high if r.low == r.high else f"{low} to {high}"
+                fills.append(f"{tank.liquid.short} {span}")
             y = self._wrapped(EDGE, y + 2, 356, ", ".join(fills), 0.75, "soft") - 2
         return y
 

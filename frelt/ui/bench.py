@@ -11,6 +11,7 @@ from PyQt6.QtGui import (
     QPainter,
     QPaintEvent,
     QPixmap,
+    QResizeEvent,
     QWheelEvent,
 )
 from PyQt6.QtWidgets import QWidget
@@ -73,6 +74,10 @@ class Bench(QWidget):
         desk.state_changed.connect(self.update)
         desk.looks_changed.connect(self.update)
         desk.asked.connect(self._ask)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        self._kept = None
+        super().resizeEvent(event)
 
     def sizeHint(self) -> QSize:
         return QSize(844, 620)

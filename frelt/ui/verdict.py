@@ -11,6 +11,7 @@ from .brush import mark
 from .desk import WORST, Desk
 
 MOST_FIXES = 3
+HEIGHT = 82
 
 
 class StatusMark(QWidget):
@@ -36,7 +37,7 @@ class Verdict(QWidget):
         self.desk = desk
         self.setObjectName("verdict")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        self.setMinimumHeight(60)
+        self.setFixedHeight(HEIGHT)  # the bench below must not move while a drag changes the words
         self.mark = StatusMark(desk)
         self.words = QLabel()
         self.words.setObjectName("sentence")

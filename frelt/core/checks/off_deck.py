@@ -72,7 +72,7 @@ def _brief(c: Check, units: Units) -> str:
 register(
     CheckKind(
         "off deck",
-        "Item off the deck",
+        "Off the deck",
         plate="measure the deck inside its rails",
         source="geometry",
         findings=_findings,

@@ -87,7 +87,7 @@ def _brief(c: Check, units: Units) -> str:
 register(
     CheckKind(
         "overlap",
-        "Items that overlap",
+        "Overlap",
         plate="measure both items where they are widest",
         source="geometry",
         findings=_findings,
