@@ -24,29 +24,35 @@ def xdo(*words: str) -> str:
     return subprocess.run(["xdotool", *words], capture_output=True, text=True, check=True).stdout.strip()
 
 
+def tried(*words: str) -> str:
+    """What xdotool says, or nothing where it fails: a window needs a moment to be mapped."""
+    return subprocess.run(["xdotool", *words], capture_output=True, text=True, check=False).stdout.strip()
+
+
 @pytest.fixture
 def program(home: Path) -> Iterator[Path]:
     """Frelt on a copy of the demo, in a process of its own; gives the file."""
     path = own_demo()[0]
     env = {**os.environ, "PYTHONPATH": str(ROOT), "QT_QPA_PLATFORM": "xcb"}
     run = subprocess.Popen([sys.executable, "-m", "frelt", str(path)], env=env)
-    found = ""
-    for _ in range(100):
-        time.sleep(0.1)
-        found = subprocess.run(
-            ["xdotool", "search", "--name", "Poultry barn wash"], capture_output=True, text=True, check=False
-        ).stdout.strip()
-        if found:
-            break
-    assert found, "no window came up"
-    window = found.splitlines()[0]
-    xdo("windowmove", window, "0", "0")
-    xdo("windowsize", window, "1280", "800")
-    xdo("windowfocus", window)
-    time.sleep(1.2)  # the fixes are found beside the window
-    yield path
-    run.terminate()
-    run.wait(timeout=10)
+    try:
+        until = time.monotonic() + 20
+        window = ""
+        while time.monotonic() < until:
+            time.sleep(0.1)
+            window = tried("search", "--onlyvisible", "--name", "Poultry barn wash").partition("\n")[0]
+            if window:
+                tried("windowmove", window, "0", "0")
+                tried("windowsize", window, "1280", "800")
+                tried("windowfocus", window)
+                if tried("getwindowfocus") == window:
+                    break
+        assert window, "no window came up"
+        time.sleep(1.2)  # the fixes are found beside the window
+        yield path
+    finally:
+        run.terminate()
+        run.wait(timeout=10)
 
 
 def saved_after(path: Path, before: bytes) -> None:
