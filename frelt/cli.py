@@ -2,6 +2,7 @@
 
 import argparse
 import gc
+import os
 import sys
 from collections.abc import Sequence
 from pathlib import Path
@@ -52,7 +53,11 @@ def main(arguments: Sequence[str] | None = None) -> NoReturn:
     given = list(sys.argv[1:] if arguments is None else arguments)
     window, check, sheet = _parsers()
     if given[:1] == ["check"]:
-        sys.exit(_check(check.parse_args(given[1:])))
+        try:
+            sys.exit(_check(check.parse_args(given[1:])))
+        except BrokenPipeError:  # the reader has seen enough, as `| head` does
+            sys.stdout = open(os.devnull, "w")  # noqa: SIM115
+            sys.exit(OPEN)
     if given[:1] == ["sheet"]:
         sys.exit(_sheet(sheet.parse_args(given[1:])))
     options = window.parse_args(given)

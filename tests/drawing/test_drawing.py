@@ -1,0 +1,166 @@
+"""Drawings as data: liquids stand where they really stand, and the three views agree with each other and the rig."""
+
+from math import pi
+
+import pytest
+from msgspec.structs import replace
+
+from frelt.app.stock import chassis, equipment
+from frelt.core.edit import place
+from frelt.core.frames import Frames
+from frelt.core.item import Item
+from frelt.core.rig import Rig
+from frelt.core.solids import solids
+from frelt.core.solve import solve
+from frelt.core.state import FillRange
+from frelt.core.tankshape import surface_height
+from frelt.drawing import carrier
+from frelt.drawing.shapes import Group, Path, bounds
+from frelt.drawing.views import Scene, View, scenes, shown_fills, sketch
+from tests.conftest import demo, rig, tank
+
+TANKS = [e.item for e in equipment() if e.item.kind == "tank"]
+TOUCH = 0.004  # strokes that stand a little proud, such as an outlet
+
+
+def points(path: Path) -> list[tuple[float, float]]:
+    return [(path.xy[i], path.xy[i + 1]) for i in range(0, len(path.xy), 2)]
+
+
+def area(path: Path) -> float:
+    """Shoelace over the corners (the paths used here have no curves)."""
+    ring = points(path)
+    return abs(sum(x0 * y1 - x1 * y0 for (x0, y0), (x1, y1) in zip(ring, ring[1:] + ring[:1], strict=True))) / 2
+
+
+def one(paths: tuple[Path, ...], role: str) -> Path:
+    found = [p for p in paths if p.role.startswith(role)]
+    assert len(found) == 1, [p.role for p in paths]
+    return found[0]
+
+
+@pytest.mark.parametrize("item", TANKS, ids=lambda i: i.id)
+@pytest.mark.parametrize("fill", [0.1, 0.5, 0.85])
+def test_the_surface_is_drawn_at_its_height(item: Item, fill: float) -> None:
+    """Source: surface_height, itself held against the fluids library and quadrature."""
+    part = item.tanks[0]
+    made = sketch(item, ((part.id, fill),))
+    wanted = part.at[2] + surface_height(part, fill)
+    for view in (made.flank, made.end):
+        surface = one(view, "surface.")
+        assert surface.role == f"surface.{part.liquid.tint}"
+        assert all(y == pytest.approx(wanted, abs=0.02) for _, y in points(surface))
+        assert max(y for _, y in points(one(view, "liquid."))) == pytest.approx(wanted, abs=0.02)
+
+
+@pytest.mark.parametrize("fill", [0.05, 0.3, 0.5, 0.77, 1.0])
+def test_the_liquid_seen_on_the_end_of_a_lying_tank_is_its_share_of_the_ellipse(fill: float) -> None:
+    """By hand: area below the surface over the area of the ellipse is the fill."""
+    item = next(i for i in TANKS if i.id == "water-150-leg")
+    part = item.tanks[0]
+    liquid = one(sketch(item, ((part.id, fill),)).end, "liquid.")
+    whole = pi / 4 * (part.width * 1.02) * (part.height * 1.02)
+    assert area(liquid) / whole == pytest.approx(fill, abs=0.02)
+
+
+def test_an_empty_tank_shows_no_liquid() -> None:
+    for item in TANKS:
+        made = sketch(item, ((item.tanks[0].id, 0.0),))
+        assert not [p for v in (made.plan, made.flank, made.end) for p in v if p.role.startswith(("liquid", "surface"))]
+
+
+@pytest.mark.parametrize("entry", equipment(), ids=lambda e: e.item.id)
+def test_every_sketch_stays_inside_its_box_and_has_more_than_an_outline(entry: object) -> None:
+    item: Item = entry.item  # type: ignore[attr-defined]
+    made = sketch(item, tuple((t.id, 0.6) for t in item.tanks))
+    a, b, h = item.length.value / 2, item.width.value / 2, item.height.value
+    for view, low, high in ((made.plan, (-a, -b), (a, b)), (made.flank, (-a, 0), (a, h)), (made.end, (-b, 0), (b, h))):
+        x0, y0, x1, y1 = bounds(Group(view))
+        assert x0 >= low[0] - 0.045 and x1 <= high[0] + 0.045, item.id
+        assert y0 >= low[1] - TOUCH and y1 <= high[1] + TOUCH, item.id
+        assert len(view) > 1 and view[0].role == "body", item.id
+
+
+def views_of(one_rig: Rig) -> dict[View, Scene]:
+    state = one_rig.states[0] if one_rig.states else None
+    return scenes(one_rig, Frames(one_rig), state)
+
+
+@pytest.mark.parametrize("turns", [0, 1, 2, 3])
+@pytest.mark.parametrize("entry", ["cold-8-belt", "reel-stack-2", "toolbox-48", "water-150-leg"])
+def test_a_turned_item_takes_the_same_room_in_all_three_drawings(entry: str, turns: int) -> None:
+    """Source: the item's own room in plan and height (solids), which the checks use."""
+    item = next(e.item for e in equipment() if e.item.id == entry)
+    item = replace(item, id="it", place=replace(tank("x", 1, 2.0).place, u=2.2, v=-0.3, turns=turns))
+    found = views_of(rig(item))
+    room = solids(rig(item), Frames(rig(item)))["it"]
+    wanted = {
+        "plan": (room.x0, room.y0, room.x1, room.y1),
+        "side": (room.x0, room.low, room.x1, room.high),
+        "rear": (room.y0, room.low, room.y1, room.high),
+    }
+    lying = entry == "water-150-leg"  # its shell is a little shorter than its box
+    for view, box in wanted.items():
+        (group,) = found[view].items  # type: ignore[index]
+        assert bounds(group) == pytest.approx(box, abs=0.05 if lying else 0.005), view
+
+
+def test_nearest_is_painted_last_and_the_other_side_turns_the_order() -> None:
+    one_rig = rig(tank("left", 50, 1.0, -0.6), tank("right", 50, 2.0, 0.6))
+    assert [g.item for g in views_of(one_rig)["side"].items] == ["right", "left"]
+    turned = scenes(one_rig, Frames(one_rig), None, right_side=True)
+    assert [g.item for g in turned["side"].items] == ["left", "right"]
+    assert [g.item for g in turned["rear"].items] == ["left", "right"]
+
+
+def test_what_a_state_leaves_behind_is_not_drawn_and_fills_can_be_told() -> None:
+    one_rig = demo("barn-wash").rigs[0]
+    away = replace(one_rig.states[0], absent=("toolbox",))
+    listed = scenes(one_rig, Frames(one_rig), away)["plan"].items
+    assert "toolbox" not in [g.item for g in listed] and len(listed) == len(one_rig.items) - 1
+    water = one_rig.item("water")
+    state = replace(one_rig.states[0], fills={"water/tank": FillRange(low=0.1, high=0.4, now=0.2)})
+    assert shown_fills(state, water, {}) == (("tank", 0.2),)
+    assert shown_fills(state, water, {"water/tank": 0.33}) == (("tank", 0.33),)
+
+
+def test_moving_an_item_keeps_its_sketch() -> None:
+    """So that a drag moves a picture instead of drawing it again."""
+    one_rig = demo("barn-wash").rigs[0]
+    before = views_of(one_rig)["plan"].items
+    after = views_of(place(one_rig, "water", u=2.0))["plan"].items
+    assert {g.item: g.paths for g in before}["water"] is {g.item: g.paths for g in after}["water"]
+
+
+@pytest.mark.parametrize("choice", chassis(), ids=lambda c: c.id)
+def test_a_chassis_is_drawn_at_its_measures(choice: object) -> None:
+    trailer = choice.trailer  # type: ignore[attr-defined]
+    side = [p for g in carrier.side(trailer) for p in g.paths]
+    wheels = [bounds(Group((p,))) for p in side if p.role == "tire"]
+    assert [pytest.approx((x0 + x1) / 2) for x0, _, x1, _ in wheels] == [a.x for a in trailer.axles]
+    assert all(y0 == pytest.approx(0) for _, y0, _, _ in wheels)
+    slab = bounds(Group((one(tuple(side), "slab"),)))
+    assert (slab[0], slab[2], slab[3]) == (0, pytest.approx(trailer.main_deck.outline[1][0]), trailer.main_deck.origin[2])
+    plan = [p for g in carrier.plan(trailer) for p in g.paths]
+    tires = [bounds(Group((p,))) for p in plan if p.role == "tire"]
+    assert len(tires) == 2 * len(trailer.axles)
+    assert max((y0 + y1) / 2 for _, y0, _, y1 in tires) == pytest.approx(trailer.axles[0].track / 2)
+    rear = [bounds(Group((p,))) for g in carrier.rear(trailer) for p in g.paths if p.role == "tire"]
+    assert max((x0 + x1) / 2 for x0, _, x1, _ in rear) == pytest.approx(trailer.axles[0].track / 2)
+    x0, _, x1, _ = bounds(Group(tuple(plan)))
+    extent = carrier.extent(trailer)
+    assert extent[0] <= x0 + 0.06 and x1 <= extent[1]
+
+
+def test_walls_are_open_where_doors_are() -> None:
+    enclosed = chassis()[2].trailer
+    door = next(d for d in enclosed.body.doors if d.side == "right")
+    y = enclosed.main_deck.outline[2][1]
+    walls = [bounds(Group((p,))) for g in carrier.plan(enclosed) for p in g.paths if p.role == "wall"]
+    beside = [(x0, x1) for x0, y0, x1, _ in walls if y0 >= y - 1e-9 and x1 - x0 > 0.1]
+    assert sorted(beside)[0][1] == pytest.approx(door.start) and sorted(beside)[1][0] == pytest.approx(door.end)
+
+
+def test_a_rig_without_a_trailer_has_no_drawing() -> None:
+    bare = rig(trailer=None)
+    assert scenes(bare, solve(bare).frames, None) == {}

@@ -1,0 +1,253 @@
+"""Nothing clipped, overlapping or cut with dots: in every page, both unit systems, small and large windows."""
+
+from collections.abc import Iterator
+from itertools import pairwise
+
+import pytest
+from msgspec.structs import replace
+from PyQt6.QtCore import QRectF, Qt
+from PyQt6.QtWidgets import QApplication, QLabel, QPushButton, QWidget
+from pytestqt.qtbot import QtBot
+
+from frelt.app.places import own_demo
+from frelt.app.session import new_id
+from frelt.app.stock import chassis, new_rig
+from frelt.core.carrier import Axle, Tires, TrailerRatings
+from frelt.core.document import Document
+from frelt.core.rig import Rig
+from frelt.core.solids import solids
+from frelt.core.state import State
+from frelt.paint import fonts
+from frelt.paint.painter import text
+from frelt.ui.bench_paint import LINE, PAD, label_boxes
+from frelt.ui.limits import bars
+from frelt.ui.posts import BAR, COLUMN, place_posts, posts
+from frelt.ui.start import build
+from frelt.ui.tubes import LABEL
+from frelt.ui.window import Window
+from tests.conftest import demo
+
+SIZES = [(1000, 680), (1280, 800), (1920, 1080)]
+UNITS = {"us": ("in", "lb", "gal"), "feet": ("ft-in", "lb", "gal"), "metric": ("mm", "kg", "L")}
+
+
+@pytest.fixture
+def window(qtbot: QtBot) -> Iterator[Window]:
+    made = build(own_demo()[0])
+    made.resize(1280, 800)
+    made.show()
+    qtbot.waitUntil(lambda: made.right.things.catalog.list.count() > 5)
+    yield made
+    made.close()
+
+
+def settle(window: Window) -> None:
+    for _ in range(3):
+        QApplication.processEvents()
+    window.grab()
+
+
+def clipped(root: QWidget) -> list[str]:
+    """Labels and buttons that are given less room than their words take."""
+    found = []
+    for kind in (QLabel, QPushButton):
+        for w in root.findChildren(kind):
+            if not w.isVisible() or not w.text():
+                continue
+            wide = w.fontMetrics().horizontalAdvance(w.text())
+            if isinstance(w, QLabel) and w.wordWrap():
+                flags = int(Qt.TextFlag.TextWordWrap)
+                need = w.fontMetrics().boundingRect(0, 0, w.width(), 10_000, flags, w.text())
+                if need.height() > w.height() + 2 or need.width() > w.width() + 1:
+                    found.append(f"{w.text()} {need.height()} of {w.height()}")
+            elif wide > w.width() + 1:
+                found.append(f"{w.text()} {wide} of {w.width()}")
+    return found
+
+
+@pytest.mark.parametrize("units", UNITS)
+@pytest.mark.parametrize("step", range(10))
+def test_no_words_of_any_page_are_clipped(window: Window, step: int, units: str) -> None:
+    length, mass, volume = UNITS[units]
+    window.desk.set_looks(length=length, mass=mass, volume=volume)
+    if step == 3:
+        window.desk.take("machine")
+    window.desk.go(step)
+    settle(window)
+    assert clipped(window.right) == []
+    assert clipped(window.verdict) == []
+
+
+@pytest.mark.parametrize("units", UNITS)
+def test_the_verdict_takes_two_lines_at_most_in_every_state(window: Window, units: str) -> None:
+    length, mass, volume = UNITS[units]
+    window.desk.set_looks(length=length, mass=mass, volume=volume)
+    for path in own_demo():
+        window.open_path(path)
+        states = [s.id for s in window.desk.rig.states]  # type: ignore[union-attr]
+        for state in ["worst", *states]:
+            window.desk.show_state(state)
+            settle(window)
+            words = window.verdict.words
+            lines = fonts.wrap(words.text(), words.width(), "figure", 600, False)
+            assert len(lines) <= 2, (state, words.text())
+
+
+@pytest.mark.parametrize("size", SIZES)
+@pytest.mark.parametrize("which", [0, 1])
+def test_areas_of_the_bench_lie_apart_and_inside(window: Window, size: tuple[int, int], which: int) -> None:
+    window.open_path(own_demo()[which])
+    window.resize(*size)
+    settle(window)
+    layout, bench = window.bench.layout_now, window.bench
+    assert layout is not None
+    areas = [layout.plan, layout.tape, layout.side, layout.rear, layout.limits]
+    whole = QRectF(bench.rect())
+    assert all(whole.contains(a) for a in (*areas, layout.posts))
+    for i, a in enumerate(areas):
+        assert not any(a.adjusted(1, 1, -1, -1).intersects(b.adjusted(1, 1, -1, -1)) for b in areas[i + 1 :])
+    assert layout.side.bottom() <= layout.posts.top() + 1
+    # one scale, and a tank stands straight under its outline
+    for item in ("water", "machine"):
+        assert bench.item_centre(item, "plan").x() == pytest.approx(bench.item_centre(item, "side").x(), abs=0.5)
+        assert bench.item_centre(item, "side").y() == pytest.approx(bench.item_centre(item, "rear").y(), abs=0.5)
+
+
+def many_axles(count: int) -> Rig:
+    one = demo("barn-wash").rigs[0]
+    assert one.trailer is not None
+    first = one.trailer.axles[0]
+    axles = tuple(
+        Axle(id=f"x{i}", name=f"Axle {i + 1}", x=2.0 + 0.85 * i, track=first.track, rating=first.rating, tires=first.tires)
+        for i in range(count)
+    )
+    return replace(one, trailer=replace(one.trailer, axles=axles))
+
+
+@pytest.mark.parametrize("units", UNITS)
+@pytest.mark.parametrize("rated", [True, False])
+@pytest.mark.parametrize("count", [1, 2, 3])
+def test_posts_stand_in_station_order_and_their_words_fit(window: Window, count: int, rated: bool, units: str) -> None:
+    one = many_axles(count)
+    assert one.trailer is not None
+    if not rated:
+        bare = tuple(replace(a, rating=None, tires=Tires()) for a in one.trailer.axles)
+        one = replace(one, trailer=replace(one.trailer, ratings=TrailerRatings(), axles=bare))
+    length, mass, volume = UNITS[units]
+    window.desk.set_looks(length=length, mass=mass, volume=volume)
+    window.desk.session.new(Document(rigs=(one,)))
+    settle(window)
+    layout, solved = window.bench.layout_now, window.desk.solved
+    assert layout is not None and solved is not None
+    made = posts(solved, layout, "worst", "between", {})
+    columns = place_posts(made, layout.posts)
+    assert [p.name for p in made[:-2]] == ["Coupler", *(["Axle 1", "Axle 2", "Axle 3"][:count])]
+    assert all(a.right() <= b.left() + 1e-6 for a, b in pairwise(columns))
+    assert columns[-1].right() <= layout.posts.right() + 1 and columns[0].left() >= layout.posts.left()
+    room = COLUMN - BAR - 14
+    for post in made:
+        u = window.desk.units
+        lines = [post.name, f"up to {u.show(post.high, 'mass', unit=False)}", "needs at least", u.show(post.high, "mass")]
+        assert all(fonts.measure(words, "caption") <= room + 2 for words in lines), lines
+        assert fonts.metrics("figure", 600).horizontalAdvance(u.show(post.now, "mass", unit=False)) + 20 <= room + 8
+
+
+def test_posts_show_what_the_core_computes(window: Window) -> None:
+    solved, layout = window.desk.solved, window.bench.layout_now
+    assert solved is not None and solved.loads is not None and layout is not None
+    worst = solved.checks[0]
+    made = {p.name: p for p in posts(solved, layout, "worst", worst.state, worst.fills)}
+    axle = solved.check("axle:axle-1")
+    assert axle is not None
+    assert made["Axle 1"].high == pytest.approx(axle.load)
+    assert made["Axle 1"].low <= made["Axle 1"].now <= made["Axle 1"].high
+    left, right = made["Left tire"], made["Right tire, curb"]
+    assert left.now + right.now == pytest.approx(made["Axle 1"].now)
+    share = made["Coupler"].now / (made["Coupler"].now + 2 * made["Axle 1"].now)
+    assert share == pytest.approx(worst.load)  # drawn at the worst fills, the posts give the share the verdict speaks of
+
+
+@pytest.mark.parametrize("size", SIZES)
+def test_names_lie_inside_their_outlines(window: Window, size: tuple[int, int]) -> None:
+    window.resize(*size)
+    settle(window)
+    solved, layout = window.desk.solved, window.bench.layout_now
+    assert solved is not None and layout is not None
+    room = solids(solved.rig, solved.frames)
+    inside, tagged = label_boxes(window.bench._scenes["plan"], solved.rig, layout, room)
+    assert len(inside) + len(tagged) == len(solved.rig.items)
+    for box, lines in inside:
+        assert max(fonts.measure(words, "name") for words in lines) <= box.width() - 2 * PAD
+        assert len(lines) * LINE <= box.height() - 2 * PAD + 1e-6
+
+
+@pytest.mark.parametrize("units", UNITS)
+def test_bars_and_cards_fit_their_words(window: Window, units: str) -> None:
+    length, mass, volume = UNITS[units]
+    window.desk.set_looks(length=length, mass=mass, volume=volume)
+    settle(window)
+    solved, layout = window.desk.solved, window.bench.layout_now
+    assert solved is not None and layout is not None
+    for bar in bars(solved, "worst", window.desk.units):
+        assert fonts.metrics("text", 600).horizontalAdvance(bar.words) <= layout.limits.width(), bar.words
+    for state in [*(s.id for s in solved.rig.states), "worst"]:
+        card = window.strip.card(state)
+        name, says, _ = card.words()
+        assert len(fonts.wrap(name, card.width() - 49, "text", 600, False)) <= 2
+        assert len(fonts.wrap(says, card.width() - 25, "small", 500)) <= 2
+
+
+def test_tubes_stand_apart_upright_or_lying(window: Window) -> None:
+    tubes = window.right.things.tubes
+    settle(window)
+    few = tubes.tubes()
+    assert all(t.upright for t in few) and all(a.box.right() + 12 < b.box.left() for a, b in pairwise(few))
+    for _ in range(3):
+        window.desk.take("water")
+        window.duplicate()
+    settle(window)
+    many = tubes.tubes()
+    assert len(many) == 7 and not any(t.upright for t in many)
+    assert all(b.box.top() - a.box.top() >= 28 for a, b in pairwise(many))
+    assert all(fonts.widest_word(t.name) <= LABEL for t in many)
+    assert tubes.height() >= many[-1].box.bottom()
+
+
+def test_more_than_six_states_still_fit(window: Window) -> None:
+    one = window.desk.session.rig
+    assert one is not None
+    more = tuple(State(id=new_id("state"), name=f"Stop {n}") for n in range(4))
+    window.desk.edit(lambda r: replace(r, states=(*r.states, *more)), "more states")
+    settle(window)
+    cards = [window.strip.card(s.id) for s in window.desk.rig.states]  # type: ignore[union-attr]
+    assert len(cards) == 9
+    assert cards[-1].geometry().right() <= window.strip.width()
+    assert all(a.geometry().right() < b.geometry().left() for a, b in pairwise(cards))
+    assert window.width() == 1280
+
+
+def test_an_empty_document_and_an_empty_deck_teach_the_next_step(window: Window) -> None:
+    window.new_document()
+    settle(window)
+    assert window.verdict.words.text().startswith("Lay out a rig")
+    assert clipped(window.right) == []
+    window.desk.session.add_rig(new_rig(chassis()[0], "New"), "new")
+    window.desk.go(2)
+    settle(window)
+    assert window.desk.solved is not None and window.desk.solved.known[0] == 2
+    assert clipped(window.verdict) == []
+
+
+def test_text_is_painted_where_its_box_says(window: Window) -> None:
+    from PyQt6.QtCore import QPointF
+    from PyQt6.QtGui import QImage, QPainter
+
+    image = QImage(300, 60, QImage.Format.Format_RGB32)
+    image.fill(0xFFFFFF)
+    p = QPainter(image)
+    p.setFont(fonts.font("figure", 600))
+    box = text(p, QPointF(150, 40), "3,574", "middle")
+    p.end()
+    assert box.center().x() == pytest.approx(150, abs=1)
+    dark = [x for x in range(300) for y in range(60) if image.pixelColor(x, y).lightness() < 128]
+    assert box.left() - 1 <= min(dark) and max(dark) <= box.right() + 1

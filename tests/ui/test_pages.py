@@ -1,0 +1,242 @@
+"""Every control of the right column does what it says, on the document, and can be undone."""
+
+from collections.abc import Callable, Iterator
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QComboBox, QLabel, QLineEdit, QPushButton, QWidget
+from pytestqt.qtbot import QtBot
+
+from frelt.app.places import own_demo
+from frelt.core.figure import NOT_RATED
+from frelt.core.item import Item
+from frelt.core.rig import Rig
+from frelt.core.units import GALLON, INCH, LB
+from frelt.ui.start import build
+from frelt.ui.window import Window
+
+
+@pytest.fixture
+def window(qtbot: QtBot) -> Iterator[Window]:
+    made = build(own_demo()[0])
+    made.show()
+    qtbot.waitUntil(lambda: made.right.things.catalog.list.count() > 5)
+    yield made
+    made.close()
+
+
+def rig_of(window: Window) -> Rig:
+    rig = window.desk.session.rig
+    assert rig is not None and rig.trailer is not None
+    return rig
+
+
+def typed(root: QWidget, name: str, text: str) -> QLineEdit:
+    edit = root.findChild(QLineEdit, name)
+    assert edit is not None, name
+    edit.setFocus()
+    edit.selectAll()
+    QTest.keyClicks(edit, text)
+    QTest.keyClick(edit, Qt.Key.Key_Return)
+    return edit
+
+
+def go(window: Window, step: int) -> QWidget:
+    window.desk.go(step)
+    QApplication.processEvents()
+    return window.right.page(step)
+
+
+Read = Callable[[Rig], object]
+CHASSIS: list[tuple[str, str, Read, float]] = [
+    ("chassis-length", "15 ft", lambda r: r.trailer.main_deck.outline[1][0], 180 * INCH),
+    ("chassis-width", "6 ft 8 in", lambda r: r.trailer.main_deck.outline[2][1] * 2, 80 * INCH),
+    ("chassis-height", "24", lambda r: r.trailer.main_deck.origin[2], 24 * INCH),
+    ("chassis-coupler", "50 1/2", lambda r: -r.trailer.coupler_x, 50.5 * INCH),
+    ("chassis-coupler height", "18", lambda r: r.trailer.coupler_z, 18 * INCH),
+    ("chassis-axle:1", "3.3 m", lambda r: r.trailer.axles[1].x, 3.3),
+    ("chassis-track", "7 ft 6 in", lambda r: r.trailer.axles[0].track, 90 * INCH),
+    ("chassis-tongue", "290", lambda r: r.trailer.empty.tongue.value, 290 * LB),
+    ("chassis-axles", "1,000 kg", lambda r: r.trailer.empty.axles.value, 1000),
+    ("chassis-plate:gross", "7,200", lambda r: r.trailer.ratings.gross.value, 7200 * LB),
+    ("chassis-plate:axle:1", "3,700", lambda r: r.trailer.axles[1].rating.value, 3700 * LB),
+    ("chassis-plate:tire:0", "LI 108", lambda r: r.trailer.axles[0].tires.rating.value, 1000),
+    ("rule-Tongue share, at least", "9", lambda r: r.rules.tongue_ball[0], 0.09),
+    ("rule-Tongue share, at most", "16 %", lambda r: r.rules.tongue_ball[1], 0.16),
+    ("rule-Left to right, within", "4", lambda r: r.rules.side_difference, 0.04),
+    ("rule-Reserve below a limit", "10", lambda r: r.rules.reserve, 0.10),
+]  # fmt: skip
+
+
+@pytest.mark.parametrize(("name", "text", "read", "wanted"), CHASSIS, ids=[c[0] for c in CHASSIS])
+def test_a_measure_weight_plate_or_rule_is_typed_and_undone(
+    window: Window, name: str, text: str, read: Read, wanted: float
+) -> None:
+    page = go(window, 1)
+    before = rig_of(window)
+    typed(page, name, text)
+    assert read(rig_of(window)) == pytest.approx(wanted)
+    window.undo()
+    assert rig_of(window) == before
+
+
+def test_a_plate_can_be_made_unknown_again_and_axles_alike(window: Window) -> None:
+    page = go(window, 1)
+    edit = page.findChild(QLineEdit, "chassis-plate:axle:1")
+    assert edit is not None
+    edit.setFocus()
+    edit.selectAll()
+    QTest.keyClick(edit, Qt.Key.Key_Delete)
+    QTest.keyClick(edit, Qt.Key.Key_Return)
+    assert rig_of(window).trailer.axles[1].rating is None  # type: ignore[union-attr]
+    assert window.desk.solved is not None and window.desk.solved.known == (10, 11)
+    (same,) = [b for b in page.findChildren(QPushButton) if b.text() == "All axles like the first"]
+    same.click()
+    axles = rig_of(window).trailer.axles  # type: ignore[union-attr]
+    assert axles[0].rating == axles[1].rating and window.desk.solved.known == (11, 11)
+
+
+@pytest.mark.parametrize("count", [1, 3])
+def test_the_number_of_axles_is_chosen_and_they_share(window: Window, count: int) -> None:
+    page = go(window, 1)
+    mean = rig_of(window).trailer.axle_x  # type: ignore[union-attr]
+    combo = page.axles  # type: ignore[attr-defined]
+    combo.setCurrentIndex(count - 1)
+    combo.activated.emit(count - 1)
+    QApplication.processEvents()
+    trailer = rig_of(window).trailer
+    assert trailer is not None and len(trailer.axles) == count and trailer.axle_x == pytest.approx(mean)
+    assert page.findChild(QLineEdit, f"chassis-axle:{count - 1}") is not None
+    loads = window.desk.solved.loads  # type: ignore[union-attr]
+    assert loads is not None and len(loads.supports.ids) == 1 + 2 * count
+
+
+def test_a_coupler_behind_the_axles_is_refused(window: Window) -> None:
+    page = go(window, 1)
+    before = rig_of(window)
+    for name in ("chassis-axle:0", "chassis-axle:1"):
+        typed(page, name, "0.1 m")
+    edit = typed(page, "chassis-coupler", "0")
+    assert rig_of(window).trailer.coupler_x <= rig_of(window).trailer.axle_x - 0.1  # type: ignore[union-attr]
+    assert edit.parentWidget() is not None
+    while window.desk.session.can_undo:
+        window.undo()
+    assert rig_of(window) == before
+
+
+def held(window: Window, item: str) -> QWidget:
+    window.desk.take(item)
+    hand = window.right.things.hand
+    if hand.sheet is None or not hand.sheet.isVisible():
+        hand.more.click()
+    QApplication.processEvents()
+    return hand
+
+
+ITEM: list[tuple[str, str, Callable[[Item], object], float]] = [
+    ("size-length", "50", lambda i: i.length.value, 50 * INCH),
+    ("size-width", "49", lambda i: i.width.value, 49 * INCH),
+    ("size-height", "3 ft", lambda i: i.height.value, 36 * INCH),
+    ("off", "2", lambda i: i.place.off, 2 * INCH),
+    ("centre-z", "20", lambda i: i.centre.z, 20 * INCH),
+    ("centre-x", "-1", lambda i: i.centre.x, -INCH),
+    ("capacity", "205", lambda i: i.tanks[0].capacity.value, 205 * GALLON),
+    ("heel", "4", lambda i: i.tanks[0].heel, 0.04),
+    ("density", "8.4", lambda i: i.tanks[0].liquid.density.value, 8.4 * LB / GALLON),
+    ("empty-mass", "110", lambda i: i.mass.value, 110 * LB),
+]
+
+
+@pytest.mark.parametrize(("name", "text", "read", "wanted"), ITEM, ids=[c[0] for c in ITEM])
+def test_every_figure_of_the_item_in_hand_can_be_typed(
+    window: Window, name: str, text: str, read: Callable[[Item], object], wanted: float
+) -> None:
+    hand = held(window, "water")
+    before = rig_of(window)
+    typed(hand, name, text)
+    assert read(rig_of(window).item("water")) == pytest.approx(wanted)
+    window.undo()
+    assert rig_of(window) == before
+
+
+def test_name_liquid_lock_and_note_of_the_item_in_hand(window: Window) -> None:
+    hand = held(window, "sh")
+    sheet = hand.sheet  # type: ignore[attr-defined]
+    sheet.name.setText("Bleach drum")
+    sheet.name.editingFinished.emit()
+    combo: QComboBox = sheet.liquid
+    combo.setCurrentIndex(combo.findData("antifreeze"))
+    combo.activated.emit(combo.currentIndex())
+    sheet.locked.click()
+    sheet.note.setPlainText("lid sticks")
+    sheet.save_note.click()
+    item = rig_of(window).item("sh")
+    assert (item.name, item.tanks[0].liquid.tint, item.locked, item.note) == ("Bleach drum", "antifreeze", True, "lid sticks")
+    combo.setCurrentIndex(combo.count() - 1)
+    combo.activated.emit(combo.currentIndex())
+    assert rig_of(window).item("sh").tanks[0].liquid.name == "other liquid"
+
+
+def test_states_are_renamed_changed_added_and_removed(window: Window) -> None:
+    page = go(window, 4)
+    window.desk.show_state("leaving")
+    QApplication.processEvents()
+    page.name.setText("Out of the yard")  # type: ignore[attr-defined]
+    page.name.editingFinished.emit()  # type: ignore[attr-defined]
+    page.kind.setCurrentIndex(1)  # type: ignore[attr-defined]
+    page.kind.activated.emit(1)  # type: ignore[attr-defined]
+    state = rig_of(window).state("leaving")
+    assert (state.name, state.condition, state.road) == ("Out of the yard", "hitched", False)
+    page.full.click()  # type: ignore[attr-defined]
+    assert rig_of(window).state("leaving").fills == {}
+    page.copy.click()  # type: ignore[attr-defined]
+    assert len(rig_of(window).states) == 6 and window.desk.state_id == rig_of(window).states[-1].id
+    page.drop.click()  # type: ignore[attr-defined]
+    assert len(rig_of(window).states) == 5
+    page.kind.setCurrentIndex(2)  # type: ignore[attr-defined]
+    window.desk.show_state("leaving")
+    page.kind.activated.emit(2)  # type: ignore[attr-defined]
+
+
+def test_job_rig_and_side_of_the_curb(window: Window) -> None:
+    page = go(window, 0)
+    for key, text in (("name", "Spring round"), ("customer", "Four Ponds"), ("washes", "bus shelters")):
+        page.fields[key].setText(text)  # type: ignore[attr-defined]
+        page.fields[key].editingFinished.emit()  # type: ignore[attr-defined]
+    job = window.desk.session.document.job
+    assert (job.name, job.customer, job.washes) == ("Spring round", "Four Ponds", "bus shelters")
+    page.rig_name.setText("<i>Shelter</i> rig")  # type: ignore[attr-defined]
+    page.rig_name.editingFinished.emit()  # type: ignore[attr-defined]
+    page.serial.setText("TH-0099")  # type: ignore[attr-defined]
+    page.serial.editingFinished.emit()  # type: ignore[attr-defined]
+    page.curb.setCurrentIndex(1)  # type: ignore[attr-defined]
+    page.curb.activated.emit(1)  # type: ignore[attr-defined]
+    rig = rig_of(window)
+    assert (rig.name, rig.serial, rig.curb_side) == ("<i>Shelter</i> rig", "TH-0099", "left")
+    assert window.verdict.name.text() == "<i>Shelter</i> rig"
+    assert window.verdict.name.textFormat() == Qt.TextFormat.PlainText
+    window.desk.take("water")
+    labels = [f.label.text() for f in window.right.things.hand.sides.values()]
+    assert any("curb edge" in t and t.startswith("Left") for t in labels) or "Left to Surface cleaner" in labels
+
+
+def test_a_rating_can_be_answered_with_not_rated(window: Window) -> None:
+    settle = window.bench._spots
+    spot, field = next((b, f) for b, f in settle if f == "ratings.coupler_tongue")
+    window.ask_rating(spot, field)
+    assert window.rating is not None
+    window.rating.none.click()
+    assert rig_of(window).trailer.ratings.coupler_tongue == NOT_RATED  # type: ignore[union-attr]
+    assert window.desk.solved is not None and window.desk.solved.check("coupler:tongue") is None
+
+
+def test_the_load_sheet_is_written_from_hand_over(window: Window, tmp_path: object) -> None:
+    page = go(window, 9)
+    words = " ".join(x.text() for x in page.findChildren(QLabel))
+    assert "planning aid" in words
+    out = tmp_path / "sheet.pdf"  # type: ignore[operator]
+    window.sheet_to(out)
+    assert out.read_bytes().startswith(b"%PDF") and "Load sheet written" in window.message.text()
+    window.sheet_to(tmp_path / "no/where.pdf")  # type: ignore[operator]
+    assert "No such file" in window.message.text()
