@@ -56,21 +56,19 @@ start.start(Path(sys.argv[1]))
 """
 
 
-def median(what: Callable[[], object], runs: int = 15) -> float:
-    """Median time of a run [s], after one that does not count."""
+def timed(what: Callable[[], object]) -> float:
+    """Time of one run [s]."""
+    start = time.perf_counter()
     what()
-    return statistics.median(times(what, runs))
+    return time.perf_counter() - start
 
 
-def times(what: Callable[[], object], runs: int) -> list[float]:
-    """Times of single runs [s]."""
-    taken = []
+def ratio(what: Callable[[], object], base: Callable[[], object], runs: int) -> float:
+    """Median of what over base, taken in turn, so that a machine whose speed drifts does both alike."""
+    what()
+    base()
     gc.collect()
-    for _ in range(runs):
-        start = time.perf_counter()
-        what()
-        taken.append(time.perf_counter() - start)
-    return taken
+    return statistics.median(timed(what) / timed(base) for _ in range(runs))
 
 
 def say(name: str, value: float, limit: float) -> None:
@@ -103,7 +101,7 @@ def starts(yard_app: QApplication) -> float:
             if "painted" not in done.stdout:
                 sys.exit(f"nothing was painted: {done.stderr}")
             taken.append(time.perf_counter() - begin)
-    return statistics.median(ours) / statistics.median(bare)
+    return statistics.median(a / b for a, b in zip(ours, bare, strict=True))
 
 
 def main() -> None:
@@ -111,12 +109,17 @@ def main() -> None:
     app = QApplication([])
     app.setFont(font())
     image = canvas()
-    yard = median(lambda: yardstick(image), 21)
-    print(f"yardstick {yard * 1e3:.1f} ms")
 
+    def yard() -> None:
+        yardstick(image)
+
+    print(f"yardstick {statistics.median(timed(yard) for _ in range(9)) * 1e3:.1f} ms")
     base, step = rig(), [0]
-    one = median(lambda: compute(base, step), 31)
-    say("edit-to-checks", one / yard, 0.3)
+
+    def edit() -> None:
+        compute(base, step)
+
+    say("edit-to-checks", ratio(edit, yard, 31), 0.3)
 
     window = build()
     window.desk.session.new(Document(rigs=(base,)))
@@ -137,8 +140,12 @@ def main() -> None:
         app.processEvents()
 
     drag()
-    steps = sorted(times(drag, 60))
-    say("drag-step", statistics.median(steps) / yard, 1.2)
+    steps, yards = [], []
+    for _ in range(60):
+        steps.append(timed(drag))
+        yards.append(timed(yard))
+    say("drag-step", statistics.median(a / b for a, b in zip(steps, yards, strict=True)), 1.2)
+    steps.sort()
     print(f"drag step {statistics.median(steps) * 1e3:.1f} ms median, {steps[56] * 1e3:.1f} ms 95th percentile")
     window.desk.abandon()
 
@@ -148,9 +155,9 @@ def main() -> None:
         bench.paint_on(p)
         p.end()
 
-    say("whole-frame", median(whole, 9) / yard, 2)
+    say("whole-frame", ratio(whole, yard, 9), 2)
     big = rig(600, 120, 6)
-    say("growth-60-to-600", median(lambda: compute(big, step), 7) / one, 10)
+    say("growth-60-to-600", ratio(lambda: compute(big, step), edit, 9), 10)
     window.close()
     say("start", starts(app), 2)
 

@@ -78,7 +78,9 @@ class Session:
     @property
     def dirty(self) -> bool:
         """Whether the document differs from the file."""
-        return self._saved is not self.document and self._saved != self.document
+        if self._saved is self.document or self._saved == self.document:
+            return False
+        return self.path is not None or self.document != Document()
 
     def listen(self, listener: Callable[[], None]) -> None:
         """Call a function after every change."""

@@ -14,6 +14,7 @@ from PyQt6.QtGui import QGuiApplication, QPageLayout, QPageSize, QPainter, QPdfW
 from .. import __version__
 from ..core.check import KINDS, Check
 from ..core.document import Document
+from ..core.figure import Figure
 from ..core.rig import Rig, fill_range
 from ..core.solve import Solved, solve
 from ..core.units import Units
@@ -269,6 +270,7 @@ class Sheet:
                 rows.append(
                     (name, f"{self.units.show(f.value, 'mass')} ± {self.units.show(f.plus_minus, 'mass', False)}, {f.source}")
                 )
+        rows += self._ratings()
         for item in self.rig.items:
             f = item.mass
             rows.append(
@@ -291,6 +293,18 @@ class Sheet:
         y += 12
         plates = "; ".join(f"{k.title}: {k.source}" for k in KINDS.values() if k.limits is not None)
         return self._wrapped(x, y - 6, wide - x, plates, 0.68, "soft")
+
+    def _ratings(self) -> list[tuple[str, str]]:
+        """Every plate, with where it was read."""
+        if self.solved.loads is None:
+            return []
+        rows: dict[str, tuple[str, str]] = {}
+        for limit in self.solved.loads.limits:
+            if isinstance(limit.rating, Figure):
+                name = limit.subject.removesuffix(" left tire").removesuffix(" right tire")
+                words = f"{self.units.show(limit.rating.value, 'mass')}, {limit.rating.source}"
+                rows[limit.field] = (f"{name}, each tire" if limit.check == "tire" else f"{name}, rating", words)
+        return list(rows.values())
 
     def _foot(self) -> None:
         y = max(self.y, HEIGHT - 176)

@@ -9,7 +9,7 @@ from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QVBoxLayout, QWidget
 from ..core.carrier import Deck, Trailer, TrailerEmpty
 from ..core.check import KINDS
 from ..core.edit import rating_at, set_rating
-from ..core.figure import Figure, plate, rated
+from ..core.figure import NOT_RATED, Figure, Rating, plate, rated
 from ..core.rig import Rig, RuleSet
 from ..core.units import Quantity
 from ..core.value import FreltError
@@ -34,7 +34,7 @@ class ChassisPage(Page):
         self._box.setSpacing(6)
         self._content: QWidget | None = None
         self._made_for: tuple[str, int] | None = None
-        self._fields: list[tuple[FigureField, Callable[[Trailer], float | None], str]] = []
+        self._fields: list[tuple[FigureField, Callable[[Trailer], float | str | None], str]] = []
 
     def refresh(self) -> None:
         """Show the trailer as it stands."""
@@ -46,7 +46,11 @@ class ChassisPage(Page):
             self._made_for = key
         if rig is not None and trailer is not None:
             for field, value, hint in self._fields:
-                field.show_value(value(trailer), hint)
+                shown = value(trailer)
+                if isinstance(shown, str):
+                    field.show_text(shown)
+                else:
+                    field.show_value(shown, hint)
             self._show_rules(rig.rules)
             self.axles.setCurrentIndex(len(trailer.axles) - 1)
 
@@ -124,7 +128,7 @@ class ChassisPage(Page):
         label: str,
         quantity: Quantity,
         asked: str,
-        value: Callable[[Trailer], float | None],
+        value: Callable[[Trailer], float | str | None],
         put: Callable[[float | None], None],
         hint: str = "",
         low: float = 0.0,
@@ -185,9 +189,14 @@ class ChassisPage(Page):
         number = "".join(c for c in field if c.isdigit())
         asked = f"plate:{kind}:{number}" if number else f"plate:{kind}"
         made = self._field(
-            label, "mass", asked, lambda t: rated(rating_at(t, field)), typed, "unknown", high=50_000, may_be_empty=True
+            label, "mass", asked, lambda t: _rating_shown(rating_at(t, field)), typed, "unknown", high=50_000, may_be_empty=True
         )
-        made.setToolTip(f"Where to look: {KINDS[kind].plate}.")
+        made.setToolTip(f"Where to look: {KINDS[kind].plate}. Without a plate, type “not rated”.")
+
+        def none() -> None:
+            self.desk.edit(lambda r: set_rating(r, field, NOT_RATED), f"not rated: {label.lower()}")
+
+        made.answers = {NOT_RATED: none, "none": none}
         return made
 
     def _rule(self, label: str, put: Callable[[RuleSet, float], RuleSet]) -> FigureField:
@@ -229,6 +238,11 @@ class ChassisPage(Page):
             return replace(t, axles=tuple(replace(a, rating=first.rating, tires=first.tires) for a in t.axles))
 
         self._change(put, "all axles like the first")
+
+
+def _rating_shown(rating: Rating) -> float | str | None:
+    """What a plate's field shows: a limit, “not rated”, or nothing."""
+    return NOT_RATED if rating == NOT_RATED else rated(rating)
 
 
 def _main(t: Trailer, **fields: object) -> Trailer:

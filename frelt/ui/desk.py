@@ -177,6 +177,8 @@ class Desk(QObject):
     def attempt(self, rig: Rig) -> None:
         """Show a rig without keeping it: a step of a drag."""
         self._trial = solve(rig)
+        if self._search is not None:
+            self._search.wanted = False
         self.changed.emit()
 
     def settle(self, words: str) -> None:
@@ -190,6 +192,7 @@ class Desk(QObject):
         if self._trial is not None:
             self._trial = None
             self.changed.emit()
+            self._idle.start()
 
     def undo(self) -> None:
         self.abandon()

@@ -154,6 +154,7 @@ class FigureField(Field):
         super().__init__(label, self._read, name)
         self.quantity, self._units, self._set = quantity, units, set_value
         self._low, self._high, self._may_be_empty = low, high, may_be_empty
+        self.answers: dict[str, Callable[[], None]] = {}  # words that are understood beside figures
 
     def show_value(self, value: float | None, hint: str = "") -> None:
         """Show a figure in the reader's units."""
@@ -162,6 +163,9 @@ class FigureField(Field):
     def _read(self, text: str) -> None:
         if not text.strip() and self._may_be_empty:
             self._set(None)
+            return
+        if self.answers and text.strip().lower() in self.answers:
+            self.answers[text.strip().lower()]()
             return
         value = read(text, self.quantity, self._units(), convert)
         if not self._low <= value <= self._high:

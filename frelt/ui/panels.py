@@ -115,3 +115,7 @@ class KeysWindow(QDialog):
         top.resizeSection(2, 130)
         self.table.resizeRowsToContents()
         QVBoxLayout(self).addWidget(self.table)
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        super().showEvent(event)
+        self.table.resizeRowsToContents()

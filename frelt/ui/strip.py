@@ -13,6 +13,8 @@ from .brush import STATUS_COLOR, STATUS_FILL, mark, write
 from .desk import WORST, Desk
 
 CARD = 80
+NARROW = 140.0  # a card so narrow has its name condensed and no columns
+NAME = (("text", 600, False), ("small", 600, True))
 
 
 class StateCard(QAbstractButton):
@@ -63,14 +65,15 @@ class StateCard(QAbstractButton):
         p.drawRoundedRect(box, 5, 5)
         mark(p, status, QPointF(box.right() - 16, box.top() + 17), 14, theme)
         y = box.top() + 21
-        for line in fonts.wrap(name, box.width() - 46, "text", 600, False)[:2]:
-            write(p, box.left() + 12, y, line, ink, "text", 600)
+        narrow = box.width() < NARROW
+        for line in fonts.wrap(name, box.width() - 46, *NAME[narrow])[:2]:
+            write(p, box.left() + 12, y, line, ink, *NAME[narrow])
             y += 16
         color = theme.color(STATUS_COLOR[status]) if status in ("over", "tight") else theme.color("soft")
         for line in fonts.wrap(says, box.width() - 22, "small", 500)[:2]:
             write(p, box.left() + 12, y + 2, line, color, "small", 500, True)
             y += 15
-        if y < box.bottom() - 22:
+        if y < box.bottom() - 22 and not narrow:
             self._bars(p, box, solved)
         p.end()
 

@@ -63,6 +63,7 @@ QScrollBar::add-line, QScrollBar::sub-line {{ height: 0; width: 0; }}
 QHeaderView::section {{ background: {c.bench}; border: none; border-bottom: 1px solid {c.hairline}; padding: 6px; font-weight: 600; }}
 QTableWidget {{ gridline-color: {c.hairline}; }}
 QTableWidget::item {{ padding: 5px 4px; }}
+QTableWidget::item:focus {{ background: transparent; border: none; color: {c.ink}; }}
 QTableWidget::item:selected {{ background: {c.hand_fill}; color: {c.ink}; }}
 QDialog {{ background: {c.bench}; }}
 """

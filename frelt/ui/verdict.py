@@ -109,7 +109,7 @@ class Verdict(QWidget):
         solved = self.desk.solved
         said = speaking(solved) if solved is not None else None
         if found:
-            self._fixes.addWidget(_quiet("Fix it:"))
+            self._fixes.addWidget(_quiet("Fix it:" if said is not None and said.status == "over" else "For more room:"))
             for n, fix in enumerate(found):
                 if n:
                     self._fixes.addWidget(_quiet("or"))

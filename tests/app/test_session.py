@@ -128,6 +128,13 @@ def test_unsaved_work_of_a_killed_program_is_found_again_and_taken_over(tmp_path
     assert Autosave().found() == ()
 
 
+def test_an_empty_document_is_nothing_to_bring_back() -> None:
+    s = session(block("a", 10.0, 1.0))
+    s.new(Document())
+    s.keep_safe()
+    assert not s.dirty and Autosave().found() == ()
+
+
 def test_an_autosave_of_a_program_that_runs_is_left_to_it(tmp_path: Path) -> None:
     folder = tmp_path / "autosave"
     s = Session(Document(rigs=(rig(),)), autosave=Autosave(folder))

@@ -23,6 +23,7 @@ from frelt.ui.bench_paint import LINE, PAD, label_boxes
 from frelt.ui.limits import bars
 from frelt.ui.posts import BAR, COLUMN, place_posts, posts
 from frelt.ui.start import build
+from frelt.ui.strip import NAME, NARROW
 from frelt.ui.tubes import LABEL
 from frelt.ui.window import Window
 from tests.conftest import demo
@@ -193,7 +194,7 @@ def test_bars_and_cards_fit_their_words(window: Window, units: str) -> None:
     for state in [*(s.id for s in solved.rig.states), "worst"]:
         card = window.strip.card(state)
         name, says, _ = card.words()
-        assert len(fonts.wrap(name, card.width() - 49, "text", 600, False)) <= 2
+        assert len(fonts.wrap(name, card.width() - 49, *NAME[card.width() - 3 < NARROW])) <= 2
         assert len(fonts.wrap(says, card.width() - 25, "small", 500)) <= 2
 
 
@@ -224,6 +225,8 @@ def test_more_than_six_states_still_fit(window: Window) -> None:
     assert cards[-1].geometry().right() <= window.strip.width()
     assert all(a.geometry().right() < b.geometry().left() for a, b in pairwise(cards))
     assert window.width() == 1280
+    for card in cards:
+        assert len(fonts.wrap(card.words()[0], card.width() - 49, *NAME[card.width() - 3 < NARROW])) <= 2
 
 
 def test_an_empty_document_and_an_empty_deck_teach_the_next_step(window: Window) -> None:

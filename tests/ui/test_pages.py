@@ -229,6 +229,11 @@ def test_a_rating_can_be_answered_with_not_rated(window: Window) -> None:
     window.rating.none.click()
     assert rig_of(window).trailer.ratings.coupler_tongue == NOT_RATED  # type: ignore[union-attr]
     assert window.desk.solved is not None and window.desk.solved.check("coupler:tongue") is None
+    page = go(window, 1)
+    edit = page.findChild(QLineEdit, "chassis-plate:gross")
+    typed(page, "chassis-plate:gross", "not rated")
+    assert rig_of(window).trailer.ratings.gross == NOT_RATED  # type: ignore[union-attr]
+    assert edit is not None and edit.text() == "not rated"
 
 
 def test_the_load_sheet_is_written_from_hand_over(window: Window, tmp_path: object) -> None:
