@@ -1,11 +1,14 @@
 """Small windows: the full table of checks, and the keys."""
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QModelIndex, Qt
 from PyQt6.QtGui import QResizeEvent, QShowEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QDialog,
     QHeaderView,
+    QStyle,
+    QStyledItemDelegate,
+    QStyleOptionViewItem,
     QTableWidget,
     QTableWidgetItem,
     QVBoxLayout,
@@ -20,12 +23,22 @@ from .desk import Desk
 from .fields import prose
 
 
+class _Plain(QStyledItemDelegate):
+    """Cells without a focus frame: rows are read here, not chosen."""
+
+    def initStyleOption(self, option: QStyleOptionViewItem | None, index: QModelIndex) -> None:
+        super().initStyleOption(option, index)
+        if option is not None:
+            option.state &= ~QStyle.StateFlag.State_HasFocus
+
+
 def _table(headers: list[str]) -> QTableWidget:
     table = QTableWidget(0, len(headers))
     table.setHorizontalHeaderLabels(headers)
     table.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
     table.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
     table.setWordWrap(True)
+    table.setItemDelegate(_Plain(table))
     table.setShowGrid(False)
     table.setTextElideMode(Qt.TextElideMode.ElideNone)
     table.setSelectionMode(QAbstractItemView.SelectionMode.NoSelection)
