@@ -49,7 +49,16 @@ def trailer(
         axles=Figure(value=on_axles, plus_minus=round(on_axles * 0.15), note=MEMORY, origin="class"),
         height=Figure(value=0.55, plus_minus=0.15, note=MEMORY),
     )
-    return Trailer(id="trailer", name=name, coupler_x=coupler, axles=listed, decks=(deck,), empty=empty, **more)
+    return Trailer(
+        id="trailer",
+        name=name,
+        coupler_x=coupler,
+        jack_x=round(coupler + 0.3, 3),
+        axles=listed,
+        decks=(deck,),
+        empty=empty,
+        **more,
+    )
 
 
 CLASSES = (
@@ -125,13 +134,16 @@ def hull_rinse() -> Document:
         name="Quay trailer, 13 ft 5 in",
         axles=axles,
         coupler_x=-1.22,
+        jack_x=-0.9,
         decks=(replace(base.decks[0], outline=((0, -0.99), (4.09, -0.99), (4.09, 0.99), (0, 0.99)), surface="plate"),),
         empty=TrailerEmpty(
             tongue=weighed(86, "tongue on a platform scale"),
             axles=weighed(694, "axles on a public scale"),
             height=Figure(value=0.56, plus_minus=0.1),
         ),
-        ratings=TrailerRatings(gross=plate(6600 * LB), coupler_gross=plate(7000 * LB), coupler_tongue=plate(700 * LB)),
+        ratings=TrailerRatings(
+            gross=plate(6600 * LB), coupler_gross=plate(7000 * LB), coupler_tongue=plate(700 * LB), jack=plate(2000 * LB)
+        ),
     )
     items = (
         put("water-150-leg", "water", 1.930, 0.025, "Water tank", turns=1),
@@ -185,7 +197,9 @@ def barn_wash() -> Document:
             axles=weighed(1002, "axles on a public scale"),
             height=Figure(value=0.95, plus_minus=0.2),
         ),
-        ratings=TrailerRatings(gross=plate(7000 * LB), coupler_gross=plate(8000 * LB), coupler_tongue=plate(900 * LB)),
+        ratings=TrailerRatings(
+            gross=plate(7000 * LB), coupler_gross=plate(8000 * LB), coupler_tongue=plate(900 * LB), jack=plate(2000 * LB)
+        ),
     )
     items = (
         put("sh-55-upright", "sh", 1.499, -0.330, "SH tank"),

@@ -16,7 +16,7 @@ from .figure import Rating
 from .frames import Frames
 from .rig import Rig
 from .state import State
-from .supports import Supports
+from .supports import Condition, Supports
 
 if TYPE_CHECKING:
     from .units import Units
@@ -47,6 +47,7 @@ class Limit(Struct, frozen=True):
     road_only: bool = False
     at: tuple[str, ...] = ()
     field: str = ""
+    condition: Condition = "hitched"
 
     @property
     def known(self) -> bool:
@@ -60,7 +61,7 @@ class Limit(Struct, frozen=True):
 
     def applies(self, state: State) -> bool:
         """Whether a state is judged by it."""
-        return state.condition == "hitched" and (state.road or not self.road_only)
+        return state.condition == self.condition and (state.road or not self.road_only)
 
 
 class Check(Struct, frozen=True):
@@ -114,13 +115,14 @@ class Bearing(Struct, frozen=True):
     rig: Rig
     trailer: Trailer
     supports: Supports
+    condition: Condition
 
 
 class CheckKind(Struct, frozen=True):
     """An entry of the registry.
 
     title: of the thing checked.  plate: where on the vehicle the figure is found.
-    source: of the rule itself.  sentence, brief: words for a judged check; None for the common ones.
+    source: of the rule itself.  conditions: in which states its limits are stated.  sentence, brief: words for a judged check; None for the common ones.
     """
 
     id: str
@@ -131,6 +133,7 @@ class CheckKind(Struct, frozen=True):
     findings: Callable[[Rig, Frames], Iterable[Check]] | None = None
     sentence: Callable[[Check, "Units"], str] | None = None
     brief: Callable[[Check, "Units"], str] | None = None
+    conditions: tuple[Condition, ...] = ("hitched", "parked")
 
 
 KINDS: dict[str, CheckKind] = {}

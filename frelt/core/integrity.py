@@ -86,6 +86,8 @@ def _carrier(carrier: Carrier, path: str) -> None:
         return
     if carrier.axle_x - carrier.coupler_x < 0.1:
         raise BadInput(f"{path}.coupler_x", f"{carrier.coupler_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
+    if carrier.jack_x is not None and carrier.axle_x - carrier.jack_x < 0.1:
+        raise BadInput(f"{path}.jack_x", f"{carrier.jack_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
     for i, axle in enumerate(carrier.axles):
         if axle.track < 0.1:
             raise BadInput(f"{path}.axles[{i}].track", f"{axle.track:g} m", "at least 0.1 m")

@@ -2,9 +2,11 @@
 
 import numpy as np
 
+from .mass_table import MassTable
 from .solve import Loads, Solved, state_unsolved
+from .supports import Supports
 from .value import Value
-from .worst import extreme, highest, lowest
+from .worst import Extreme, extreme, highest, lowest
 
 REPORT_VERSION = 1
 
@@ -38,7 +40,7 @@ class CheckReport(Value, frozen=True, kw_only=True, omit_defaults=False):
 
 
 class StateReport(Value, frozen=True, kw_only=True, omit_defaults=False):
-    """One state: every support [kg], the tongue's share, the laden mass [kg], the centre of gravity [m]."""
+    """One state: every support [kg], the tongue's share where hitched, the laden mass [kg], the centre of gravity [m]."""
 
     id: str
     name: str
@@ -101,32 +103,31 @@ def report(solved: Solved, words: dict[str, str]) -> RigReport:
 
 
 def _states(solved: Solved, loads: Loads) -> tuple[StateReport, ...]:
-    table, rows = loads.table, loads.supports.rows
-    mass_row = np.array([[1.0, 0.0, 0.0]])
-    num = np.vstack([rows, mass_row, loads.supports.row("coupler")[None], [[0.0, 1.0, 0.0]], [[0.0, 0.0, 1.0]]])
-    den = np.zeros_like(num)
-    den[-3:] = mass_row
-    low, high = extreme(table, num, den, -1), extreme(table, num, den, +1)
+    table = loads.table
+    asked = {condition: _quantities(table, supports) for condition, supports in loads.by_condition.items()}
     addresses = [t.address for t in table.tanks]
 
     def fills(array: np.ndarray) -> dict[str, float]:
         return {a: float(f) for a, f in zip(addresses, array, strict=True)}
 
-    def span(s: int, q: int) -> Span:
-        ends = float(low.value[s, q]), float(high.value[s, q])
-        return Span(min=ends[0], max=ends[1], min_fills=fills(low.fills[s, q]), max_fills=fills(high.fills[s, q]))
-
     bottom, top = lowest(table), highest(table)
     found = []
     for s, state in enumerate(solved.rig.states):
         why = state_unsolved(state, solved.rig)
-        if why:
+        if why or state.condition == "lifted":
             none = StateReport(
                 id=state.id, name=state.name, solved=False, why=why, supports={}, mass=None, tongue_share=None, centre={}
             )
             found.append(none)
             continue
-        n = len(loads.supports.ids)
+        low, high = asked[state.condition]
+        ids = loads.by_condition[state.condition].ids
+        n = len(ids)
+
+        def span(q: int, s: int = s, low: Extreme = low, high: Extreme = high) -> Span:
+            ends = float(low.value[s, q]), float(high.value[s, q])
+            return Span(min=ends[0], max=ends[1], min_fills=fills(low.fills[s, q]), max_fills=fills(high.fills[s, q]))
+
         z = Span(
             min=float(bottom.value[s]),
             max=float(top.value[s]),
@@ -139,10 +140,19 @@ def _states(solved: Solved, loads: Loads) -> tuple[StateReport, ...]:
                 name=state.name,
                 solved=True,
                 why="",
-                supports={name: span(s, i) for i, name in enumerate(loads.supports.ids)},
-                mass=span(s, n),
-                tongue_share=span(s, n + 1),
-                centre={"x": span(s, n + 2), "y": span(s, n + 3), "z": z},
+                supports={name: span(i) for i, name in enumerate(ids)},
+                mass=span(n),
+                tongue_share=span(n + 1) if state.condition == "hitched" else None,
+                centre={"x": span(n + 2), "y": span(n + 3), "z": z},
             )
         )
     return tuple(found)
+
+
+def _quantities(table: MassTable, supports: Supports) -> tuple[Extreme, Extreme]:
+    """Least and greatest of every support, then mass, front share, x and y of the centre of gravity."""
+    mass = np.array([[1.0, 0.0, 0.0]])
+    num = np.vstack([supports.rows, mass, supports.rows[:1], [[0.0, 1.0, 0.0]], [[0.0, 0.0, 1.0]]])
+    den = np.zeros_like(num)
+    den[-3:] = mass
+    return extreme(table, num, den, -1), extreme(table, num, den, +1)

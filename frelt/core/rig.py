@@ -7,13 +7,14 @@ from .carrier import Carrier, Deck, Trailer, Vehicle
 from .figure import Figure
 from .item import Item, TankPart
 from .state import FillRange, State
-from .value import Id, Positive, Share, Text, Value
+from .value import Id, Mass, Positive, Share, Text, Value
 
 
 class RuleSet(Value, frozen=True, kw_only=True):
     """Limits of custom or law, copied into the rig with their source. Shares of the laden trailer or side.
 
-    reserve: share of a limit below which a margin is `tight`.
+    reserve: share of a limit below which a margin is `tight`.  person: who may step on the tail [kg],
+    250 lb: a heavy person with gear (from memory).
     """
 
     id: Id = "common"
@@ -24,6 +25,7 @@ class RuleSet(Value, frozen=True, kw_only=True):
     tongue_gooseneck: tuple[Share, Share] = (0.15, 0.25)
     side_difference: Share = 0.05
     reserve: Share = 0.05
+    person: Mass = 113.4
 
 
 class Link(Value, frozen=True, kw_only=True):

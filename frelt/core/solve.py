@@ -18,24 +18,25 @@ from .frames import Frames
 from .mass_table import MassTable, mass_table
 from .rig import Rig
 from .state import State
-from .supports import Supports, trailer_supports, unsolved
+from .supports import Condition, Supports, trailer_supports, unsolved
 from .value import FreltError
 from .words import fills_phrase
 from .worst import Extreme, extreme, spread
 
 Array = NDArray[np.float64]
 LONG_NAME = 24  # a longer name of a tank gives way to its liquid in a sentence
-CONDITIONS = {"parked": "standing on its jack", "lifted": "lifted on forks"}
+CONDITIONS: tuple[Condition, ...] = ("hitched", "parked")
 
 
 class Loads(Struct, frozen=True):
     """Everything that follows from load moments, for a trailer that can be solved.
 
-    lowest, highest: extremes of the supports in each state.
+    by_condition: supports when hitched, and when parked where the jack's station is known.
+    limits: a limit that holds in both conditions stands here twice, under one id.
     """
 
     trailer: Trailer
-    supports: Supports
+    by_condition: dict[Condition, Supports]
     table: MassTable
     limits: tuple[Limit, ...]
     applies: NDArray[np.bool_]
@@ -45,8 +46,11 @@ class Loads(Struct, frozen=True):
     greatest: Extreme
     least_pm: Array
     greatest_pm: Array
-    lowest: Extreme
-    highest: Extreme
+
+    @property
+    def supports(self) -> Supports:
+        """The supports when hitched."""
+        return self.by_condition["hitched"]
 
     def fills_shown(self, state: int, fills: Mapping[str, float]) -> Array:
         """The fills drawn in a state, (tanks,): from fills by address, else what the state shows."""
@@ -77,8 +81,9 @@ class Solved(Struct, frozen=True):
         """How many limits are known, of how many there are."""
         if self.loads is None:
             return 0, 0
-        counted = [m for m in self.loads.limits if m.counts]
-        return sum(m.known for m in counted), len(counted)
+        applies, any_state = self.loads.applies, not self.rig.states
+        counted = {m.id: m.known for i, m in enumerate(self.loads.limits) if m.counts and (any_state or applies[:, i].any())}
+        return sum(counted.values()), len(counted)
 
     def check(self, check_id: str) -> Check | None:
         """The check of that id, if it is judged here."""
@@ -124,8 +129,10 @@ def solve(rig: Rig) -> Solved:
 
 def state_unsolved(state: State, rig: Rig) -> str:
     """Why a state cannot be judged yet, or an empty string."""
-    if state.condition in CONDITIONS:
-        return f"{CONDITIONS[state.condition]} is not solved yet"
+    if state.condition == "lifted":
+        return "lifted on forks is not solved yet"
+    if state.condition == "parked" and rig.trailer is not None and rig.trailer.jack_x is None:
+        return "where the jack stands is not entered (Chassis)"
     if state.open:
         swinging = {d.id for d in rig.decks if d.hinge is not None} & set(state.open)
         if any(i.place.deck in swinging for i in rig.items):
@@ -144,18 +151,22 @@ def _loads(rig: Rig, trailer: Trailer, frames: Frames) -> Loads:
     tilted = next((t for t in table.tanks if not t.level), None)
     if tilted is not None:
         raise FreltError(f"a tank on a slope or a wall is not solved yet ({tilted.part.name})")
-    supports = trailer_supports(trailer)
-    bearing = Bearing(rig, trailer, supports)
-    limits = tuple(m for kind in KINDS.values() if kind.limits for m in kind.limits(bearing))
+    supports = {c: trailer_supports(trailer, c) for c in CONDITIONS if c == "hitched" or trailer.jack_x is not None}
+    limits = tuple(
+        limit if condition == "hitched" else replace(limit, condition=condition)
+        for condition, own in supports.items()
+        for kind in KINDS.values()
+        if kind.limits is not None and condition in kind.conditions
+        for limit in kind.limits(Bearing(rig, trailer, own, condition))
+    )
     num = np.array([m.num for m in limits])
     den = np.array([m.den or (0.0, 0.0, 0.0) for m in limits])
     ok = [not state_unsolved(s, rig) for s in rig.states]
     applies = np.array([[good and m.applies(s) for m in limits] for s, good in zip(rig.states, ok, strict=True)])
-    none = np.zeros_like(supports.rows)
     least, greatest = extreme(table, num, den, -1), extreme(table, num, den, +1)
     return Loads(
         trailer=trailer,
-        supports=supports,
+        by_condition=supports,
         table=table,
         limits=limits,
         applies=applies.reshape(len(rig.states), len(limits)),
@@ -165,8 +176,6 @@ def _loads(rig: Rig, trailer: Trailer, frames: Frames) -> Loads:
         greatest=greatest,
         least_pm=_spread_of(table, num, den, least, [m.low is not None for m in limits]),
         greatest_pm=_spread_of(table, num, den, greatest, [m.high is not None or not m.known for m in limits]),
-        lowest=extreme(table, supports.rows, none, -1),
-        highest=extreme(table, supports.rows, none, +1),
     )
 
 
@@ -180,19 +189,20 @@ def _spread_of(table: MassTable, num: Array, den: Array, at: Extreme, asked: lis
 def _judge(rig: Rig, loads: Loads) -> tuple[list[Check], dict[str, tuple[Check, ...]]]:
     """The worst of every limit over all states, and every state's checks worst first."""
     grid: dict[str, list[Check]] = {s.id: [] for s in rig.states}
-    worst: list[Check] = []
+    found: dict[str, list[tuple[Check, int]]] = {}
     for m, limit in enumerate(loads.limits):
         if not limit.counts:
             continue
-        found = []
         for s, state in enumerate(rig.states):
             if loads.applies[s, m]:
                 check = judge(rig, loads, m, s)
                 grid[state.id].append(check)
-                found.append(check)
-        if found:
-            worst.append(_named(rig, loads, m, min(found, key=_nearest)))
-    by_state = {state: tuple(sorted(found, key=lambda c: c.rank)) for state, found in grid.items() if found}
+                found.setdefault(limit.id, []).append((check, m))
+    worst = []
+    for checks in found.values():
+        check, m = min(checks, key=lambda c: _nearest(c[0]))
+        worst.append(_named(rig, loads, m, check))
+    by_state = {state: tuple(sorted(own, key=lambda c: c.rank)) for state, own in grid.items() if own}
     return worst, by_state
 
 

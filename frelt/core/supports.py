@@ -4,18 +4,25 @@ loads [kg] = rows @ (M, Mx, My). Source: equilibrium of a rigid beam on two supp
 handbook of statics; the wheels of axles that share take the roll moment in equal parts.
 """
 
+from typing import Literal
+
 import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
 from .carrier import Trailer
 from .rig import Rig
+from .value import FreltError
 
 Array = NDArray[np.float64]
 
 
+Condition = Literal["hitched", "parked"]
+FRONT: dict[Condition, str] = {"hitched": "coupler", "parked": "jack"}
+
+
 class Supports(Struct, frozen=True):
-    """Influence rows of the trailer. ids: `coupler`, then `AXLE/left` and `AXLE/right` of each axle."""
+    """Influence rows of the trailer. ids: `coupler` or `jack`, then `AXLE/left` and `AXLE/right` of each axle."""
 
     ids: tuple[str, ...]
     rows: Array  # (supports, 3)
@@ -37,8 +44,6 @@ def unsolved(rig: Rig, trailer: Trailer | None) -> str:
         return "a rig with a vehicle is not solved yet"
     if trailer is None:
         return "a rig without a trailer is not solved yet"
-    if trailer.coupler == "gooseneck":
-        return "a gooseneck trailer is not solved yet"
     if trailer.sharing == "independent" and len(trailer.axles) > 1:
         return "axles without an equalizer are not solved yet"
     if rig.links or rig.joined:
@@ -46,12 +51,21 @@ def unsolved(rig: Rig, trailer: Trailer | None) -> str:
     return ""
 
 
-def trailer_supports(trailer: Trailer) -> Supports:
-    """Supports of a ball trailer whose axles share: T = (M·xa - Mx)/(xa - xc), the axles the rest."""
-    xa, xc, n = trailer.axle_x, trailer.coupler_x, len(trailer.axles)
-    coupler = np.array([xa, -1.0, 0.0]) / (xa - xc)
-    axle = (np.array([1.0, 0.0, 0.0]) - coupler) / n
-    ids, rows = ["coupler"], [coupler]
+def trailer_supports(trailer: Trailer, condition: Condition = "hitched") -> Supports:
+    """Supports of a trailer whose axles share: T = (M·xa - Mx)/(xa - xf), the axles the rest.
+
+    xf is the station of the coupler, or of the jack where the trailer is parked on it.
+    Raises FreltError where the jack's station is not entered or not ahead of the axles.
+    """
+    xa, n = trailer.axle_x, len(trailer.axles)
+    xf = trailer.coupler_x if condition == "hitched" else trailer.jack_x
+    if xf is None:
+        raise FreltError("where the jack stands is not entered")
+    if xa - xf < 0.1:
+        raise FreltError("the jack does not stand ahead of the axles")
+    front = np.array([xa, -1.0, 0.0]) / (xa - xf)
+    axle = (np.array([1.0, 0.0, 0.0]) - front) / n
+    ids, rows = [FRONT[condition]], [front]
     for a in trailer.axles:
         roll = np.array([0.0, 0.0, 1.0 / (n * a.track)])
         ids += [f"{a.id}/left", f"{a.id}/right"]

@@ -37,7 +37,7 @@ def sentence(check: "Check", units: "Units") -> str:
         return _unknown(check, units)
     if kind is not None and kind.sentence is not None:
         return kind.sentence(check, units)
-    noun = {"gross": "trailer", "axle": "axle", "tire": "tire"}.get(check.kind, "rating")
+    noun = {"gross": "trailer", "axle": "axle", "tire": "tire", "jack": "jack"}.get(check.kind, "rating")
     return carried(check.subject, check, units, on=noun) + when(check)
 
 
@@ -57,13 +57,15 @@ def brief(check: "Check", units: "Units") -> str:
     kind = KINDS.get(check.kind)
     subject = check.subject[:1].lower() + check.subject[1:]
     if check.status == "unknown":
-        return "not solved yet" if check.why else f"{subject}: rating unknown"
+        return ("jack not entered" if "jack" in check.why else "not solved yet") if check.why else f"{subject}: rating unknown"
     if kind is not None and kind.brief is not None:
         subject = kind.brief(check, units)
         if check.quantity != "mass":
             return subject
     assert check.margin is not None
     off = units.show(abs(check.margin), check.quantity)
+    if kind is not None and kind.brief is not None and check.side == "low":
+        return subject
     return f"{subject} over by {off}" if check.status == "over" else f"{subject} {off} to spare"
 
 

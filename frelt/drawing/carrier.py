@@ -39,9 +39,12 @@ def plan(trailer: Trailer) -> tuple[Group, ...]:
     return _plans.get(trailer.id, (trailer,), lambda: _plan(trailer))
 
 
-def side(trailer: Trailer) -> tuple[Group, ...]:
-    """From the left, forward to the left: what stands behind the load, then (second) what stands before it."""
-    return _sides.get(trailer.id, (trailer,), lambda: _side(trailer))
+def side(trailer: Trailer, parked: bool = False) -> tuple[Group, ...]:
+    """From the left, forward to the left: what stands behind the load, then (second) what stands before it.
+
+    parked: the jack is down.
+    """
+    return _sides.get((trailer.id, parked), (trailer,), lambda: _side(trailer, parked))
 
 
 def rear(trailer: Trailer) -> tuple[Group, ...]:
@@ -144,7 +147,7 @@ def _body_plan(trailer: Trailer, x0: float, y0: float, x1: float, y1: float) -> 
     return tuple(paths)
 
 
-def _side(trailer: Trailer) -> tuple[Group, ...]:
+def _side(trailer: Trailer, parked: bool) -> tuple[Group, ...]:
     x0, _, x1, _ = deck_box(trailer.main_deck)
     z, xc, zc = trailer.main_deck.origin[2], trailer.coupler_x, trailer.coupler_z
     body = trailer.body
@@ -171,9 +174,11 @@ def _side(trailer: Trailer) -> tuple[Group, ...]:
         ellipse("coupler", xc, zc + 0.02, 0.06),
         rect("slab", x0, z - SLAB, x1, z),
     ]
-    if trailer.jack_x is None:
-        jack = xc + 0.28
-        front.append(rect("part", jack - 0.025, zc - 0.2, jack + 0.025, zc + 0.42, 0.01))
+    jack = xc + 0.28 if trailer.jack_x is None else trailer.jack_x
+    foot = 0.0 if parked else zc - 0.2
+    front.append(rect("part", jack - 0.025, foot, jack + 0.025, zc + 0.42, 0.01))
+    if parked:
+        front.append(rect("dark", jack - 0.08, 0.0, jack + 0.08, 0.03, 0.01))
     for a in trailer.axles:
         r = a.tires.diameter / 2
         front += [ellipse("tire", a.x, r, r), ellipse("wheel", a.x, r, r * 0.58), ellipse("part", a.x, r, r * 0.16)]

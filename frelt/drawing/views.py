@@ -97,9 +97,10 @@ def scenes(
     x0, x1, y0, y1, height = carriers.extent(trailer)
     top = max([height, 1.2, *(f.at[2] + i.height.value for i, f, _ in drawn)])
     extents = {"plan": (x0, y0, x1, y1), "side": (x0, 0.0, x1, top), "rear": (y0, 0.0, y1, top)}
+    flank = carriers.side(trailer, state is not None and state.condition == "parked")
     layers: dict[View, tuple[tuple[Group, ...], tuple[Group, ...]]] = {
         "plan": (carriers.plan(trailer), ()),
-        "side": (carriers.side(trailer)[:1], carriers.side(trailer)[1:]),
+        "side": (flank[:1], flank[1:]),
         "rear": (carriers.rear(trailer)[:1], carriers.rear(trailer)[1:]),
     }
     made: dict[View, Scene] = {}

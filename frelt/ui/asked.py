@@ -18,6 +18,7 @@ def runs(asked: str, t: Trailer) -> list[Run]:
     """Where the tape lies for a field, as runs in a drawing [m]."""
     x0, y0, x1, y1 = deck_box(t.main_deck)
     z, xc = t.main_deck.origin[2], t.coupler_x
+    jack = xc + 0.28 if t.jack_x is None else t.jack_x
     name, _, number = asked.partition(":")
     if name == "axle":
         axle = t.axles[int(number)]
@@ -36,6 +37,8 @@ def runs(asked: str, t: Trailer) -> list[Run]:
         "track": [("rear", (-t.axles[-1].track / 2, 0.06), (t.axles[-1].track / 2, 0.06))],
         "tongue": [("side", (xc, 0.0), (xc, t.coupler_z + 0.3))],
         "plate:coupler": [("side", (xc, t.coupler_z - 0.15), (xc, t.coupler_z + 0.2)), ("plan", (xc, -0.15), (xc, 0.15))],
+        "jack": [("side", (xc, t.coupler_z + 0.1), (jack, t.coupler_z + 0.1))],
+        "plate:jack": [("side", (jack, 0.0), (jack, t.coupler_z + 0.4))],
         "plate:gross": [("side", (x0, z - 0.04), (x0 + 0.5, z - 0.04))],
         "axles": [("side", (a.x, 0.0), (a.x, a.tires.diameter)) for a in t.axles],
     }

@@ -21,6 +21,7 @@ PLATES = (
     ("ratings.gross", "Gross rating (GVWR)", "gross"),
     ("ratings.coupler_gross", "Coupler, trailer weight", "coupler"),
     ("ratings.coupler_tongue", "Coupler, tongue weight", "coupler"),
+    ("ratings.jack", "Jack", "jack"),
 )
 
 
@@ -86,6 +87,7 @@ class ChassisPage(Page):
                 "Coupler height", "coupler height", lambda t: t.coupler_z, lambda t, v: replace(t, coupler_z=v), 0.1, 2
             ),
         ]
+        widgets.append(self._jack())
         for n, axle in enumerate(trailer.axles):
             words = f"Front edge to {axle.name.lower()}"
             widgets.append(self._length(words, f"axle:{n}", partial(_axle_x, n), partial(_set_axle_x, n), 0.1, 20))
@@ -115,6 +117,7 @@ class ChassisPage(Page):
             "high": self._rule("Tongue share, at most", lambda r, v: replace(r, tongue_ball=(min(v, r.tongue_ball[0]), v))),
             "side": self._rule("Left to right, within", lambda r, v: replace(r, side_difference=v)),
             "reserve": self._rule("Reserve below a limit", lambda r, v: replace(r, reserve=v)),
+            "person": self._rule("Who may step on the tail", lambda r, v: replace(r, person=v), "mass", 300),
         }
         widgets += self._rules.values()
         self.rules_source = prose("")
@@ -164,6 +167,15 @@ class ChassisPage(Page):
 
         return self._field(label, "length", asked, value, typed, low=low, high=high)
 
+    def _jack(self) -> FigureField:
+        def value(t: Trailer) -> float | None:
+            return None if t.jack_x is None else t.jack_x - t.coupler_x
+
+        def typed(v: float | None) -> None:
+            self._change(lambda t: replace(t, jack_x=None if v is None else t.coupler_x + v), "jack")
+
+        return self._field("Coupler to jack", "length", "jack", value, typed, "unknown", low=0.0, high=6.0, may_be_empty=True)
+
     def _weight(self, label: str, name: str) -> FigureField:
         def value(t: Trailer) -> float | None:
             return getattr(t.empty, name).value if t.empty is not None else None
@@ -199,7 +211,9 @@ class ChassisPage(Page):
         made.answers = {NOT_RATED: none, "none": none}
         return made
 
-    def _rule(self, label: str, put: Callable[[RuleSet, float], RuleSet]) -> FigureField:
+    def _rule(
+        self, label: str, put: Callable[[RuleSet, float], RuleSet], quantity: Quantity = "share", high: float = 0.5
+    ) -> FigureField:
         def typed(v: float | None) -> None:
             if v is not None:
                 own = "set by the shop"
@@ -207,7 +221,7 @@ class ChassisPage(Page):
                     lambda r: replace(r, rules=replace(put(r.rules, v), id="own", source=own)), f"rule: {label.lower()}"
                 )
 
-        return FigureField(label, "share", lambda: self.desk.units, typed, high=0.5, name=f"rule-{label}")
+        return FigureField(label, quantity, lambda: self.desk.units, typed, high=high, name=f"rule-{label}")
 
     def _show_rules(self, rules: RuleSet) -> None:
         shown = {
@@ -215,6 +229,7 @@ class ChassisPage(Page):
             "high": rules.tongue_ball[1],
             "side": rules.side_difference,
             "reserve": rules.reserve,
+            "person": rules.person,
         }
         for name, value in shown.items():
             self._rules[name].show_value(value)

@@ -35,7 +35,11 @@ class StepButton(QAbstractButton):
         solved = self.desk.solved
         if solved is None or self.step in LATER or self.step == 9:
             return ""
-        kinds = {1: ("loads",), 2: ("overlap", "off deck"), 4: ("gross", "axle", "tire", "coupler", "tongue share", "side")}
+        kinds = {
+            1: ("loads",),
+            2: ("overlap", "off deck"),
+            4: ("gross", "axle", "tire", "coupler", "tongue share", "side", "jack", "tip"),
+        }
         if self.step == 1:
             return "ok" if solved.loads is not None and solved.known[0] == solved.known[1] else "unknown"
         if self.step not in kinds:

@@ -3,13 +3,13 @@
 import itertools
 from collections.abc import Mapping
 
-import numpy as np
 from msgspec import Struct
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
 
 from ..core.check import Check
 from ..core.solve import Array, Loads, Solved
+from ..core.supports import Condition
 from ..core.units import Units
 from ..paint.theme import Theme
 from .brush import STATUS_COLOR, STATUS_FILL, caption, mark, write
@@ -44,52 +44,48 @@ def posts(solved: Solved, layout: Layout, state_id: str, state_shown: str, fills
     shown = loads.fills_shown(s, fills)
     scope = solved.checks if state_id == WORST else solved.by_state.get(state_id, ())
     by_id = {c.id: c for c in scope}
-    for lim in loads.limits:
-        if lim.id == "coupler:tongue":
-            x = layout.to_px("side", loads.trailer.coupler_x, 0).x()
-            made.append(_post(loads, "Coupler", x, lim.num, s, shown, by_id.get(lim.id), lim.field))
+    condition: Condition = (
+        "parked" if solved.rig.states[s].condition == "parked" and "parked" in loads.by_condition else "hitched"
+    )
+    for m, lim in enumerate(loads.limits):
+        if lim.condition != condition:
+            continue
+        check = by_id.get(lim.id)
+        if lim.id in ("coupler:tongue", "jack"):
+            name, station = ("Coupler", loads.trailer.coupler_x) if lim.id != "jack" else ("Jack", loads.trailer.jack_x or 0.0)
+            made.append(_post(loads, name, layout.to_px("side", station, 0).x(), m, s, shown, check, lim.field))
         elif lim.check == "axle":
             axle = next(a for a in loads.trailer.axles if lim.id == f"axle:{a.id}")
-            made.append(
-                _post(loads, axle.name, layout.to_px("side", axle.x, 0).x(), lim.num, s, shown, by_id.get(lim.id), lim.field)
-            )
+            made.append(_post(loads, axle.name, layout.to_px("side", axle.x, 0).x(), m, s, shown, check, lim.field))
     made.sort(key=lambda post: post.x)
     for side, word in (("left", "Left"), ("right", "Right")):
-        rows = [loads.supports.row(f"{a.id}/{side}") for a in loads.trailer.axles]
+        tires = [
+            m
+            for m, lim in enumerate(loads.limits)
+            if lim.check == "tire" and lim.condition == condition and lim.id.endswith(side)
+        ]
         checks = [c for c in scope if c.kind == "tire" and c.id.endswith(side)]
         worst = min(checks, key=lambda c: c.rank) if checks else None
         half = loads.trailer.axles[-1].track / 2 * (1 if side == "right" else -1)
         curb = ", curb" if side == solved.rig.curb_side else ""
-        n = len(rows)
-        row = np.sum(rows, axis=0) / n if n > 1 else rows[0]
         name = f"{word} tires{curb}" if loads.trailer.axles[0].tires.each_end > 1 else f"{word} tire{curb}"
-        made.append(
-            _post(loads, name, layout.to_px("rear", half, 0).x(), row, s, shown, worst, "axles[0].tires.rating", rear=True)
-        )
+        x = layout.to_px("rear", half, 0).x()
+        made.append(_post(loads, name, x, tires[0], s, shown, worst, "axles[0].tires.rating", rear=True))
     return made
 
 
 def _post(
-    loads: Loads, name: str, x: float, row: object, s: int, shown: Array, check: Check | None, field: str, rear: bool = False
+    loads: Loads, name: str, x: float, m: int, s: int, shown: Array, check: Check | None, field: str, rear: bool = False
 ) -> Post:
-    r = np.asarray(row, dtype=float)
-    table = loads.table
-    pull = table.tank_moments @ r
-    base = table.base[:, :3] @ r
-    high = base + np.maximum(pull * table.low, pull * table.high).sum(1)
-    low = base + np.minimum(pull * table.low, pull * table.high).sum(1)
-    good = loads.applies.any(axis=1)
-    now = float(base[s] + shown @ pull)
-    return Post(
-        name,
-        x,
-        now,
-        float(low[good].min()) if good.any() else now,
-        float(high[good].max()) if good.any() else now,
-        check,
-        field,
-        rear,
-    )
+    """A post of limit m: its load at the fills shown in state s, and its span over every state it is judged in."""
+    now = float((loads.table.base[s, :3] + shown @ loads.table.tank_moments) @ loads.num[m])
+    low = high = now
+    for i, limit in enumerate(loads.limits):
+        judged = loads.applies[:, i]
+        if limit.id == loads.limits[m].id and judged.any():
+            low = min(low, float(loads.least.value[judged, i].min()))
+            high = max(high, float(loads.greatest.value[judged, i].max()))
+    return Post(name, x, now, low, high, check, field, rear)
 
 
 def place_posts(made: list[Post], area: QRectF) -> list[QRectF]:

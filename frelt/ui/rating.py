@@ -42,9 +42,8 @@ class RatingEditor(QFrame):
         if rig is None or rig.trailer is None:
             return
         self.field_name = field
-        kind = (
-            "tire" if "tires" in field else "axle" if "axles" in field else "gross" if field.endswith(".gross") else "coupler"
-        )
+        name = field.partition(".")[2]
+        kind = "tire" if "tires" in field else "axle" if "axles" in field else name if name in KINDS else "coupler"
         self.heading.setText(KINDS[kind].title.upper())
         self.where.setText(f"Where to look: {KINDS[kind].plate}.")
         self.field.show_value(rated(rating_at(rig.trailer, field)), "unknown")

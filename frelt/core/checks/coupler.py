@@ -50,5 +50,6 @@ register(
         limits=_limits,
         sentence=_sentence,
         brief=_brief,
+        conditions=("hitched",),
     )
 )

@@ -55,5 +55,6 @@ register(
         limits=_limits,
         sentence=_sentence,
         brief=_brief,
+        conditions=("hitched",),
     )
 )

@@ -54,5 +54,6 @@ register(
         limits=_limits,
         sentence=_sentence,
         brief=_brief,
+        conditions=("hitched",),
     )
 )

@@ -17,10 +17,11 @@ def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:
     loads = solved.loads
     if loads is None or check.margin is None:
         return
-    m = next((i for i, lim in enumerate(loads.limits) if lim.id == check.id), None)
-    if m is None:
+    s = next((i for i, state in enumerate(solved.rig.states) if state.id == check.state), None)
+    m = next((i for i, lim in enumerate(loads.limits) if s is not None and lim.id == check.id and loads.applies[s, i]), None)
+    if s is None or m is None:
         return
-    pairs = sorted(_hopeful(solved, loads, check, m))
+    pairs = sorted(_hopeful(solved, loads, check, m, s))
     for tries, (effort, a, b) in enumerate(pairs):
         if tries == MOST_TRIES:
             return
@@ -32,13 +33,12 @@ def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:
             return
 
 
-def _hopeful(solved: Solved, loads: Loads, check: Check, m: int) -> Iterable[tuple[float, str, str]]:
+def _hopeful(solved: Solved, loads: Loads, check: Check, m: int, s: int) -> Iterable[tuple[float, str, str]]:
     """Pairs whose exchange would bring the check inside at its present worst fills, with their effort.
 
     The worst fills may change with the exchange, so this only chooses what is worth proving.
     """
     table, rig = loads.table, solved.rig
-    s = next(i for i, state in enumerate(rig.states) if state.id == check.state)
     side = loads.greatest if check.side == "high" else loads.least
     masses = table.present[s] * table.moments[:, 0]
     filled = side.fills[s, m] * np.array([t.full for t in table.tanks])

@@ -51,12 +51,10 @@ def _cap(solved: Solved, loads: Loads, check: Check, tanks: list[int], aim: floa
     rest = bound - (table.base[:, :3] @ rows.T + table.high @ rising.T + table.low @ falling.T)
     gain = np.maximum(pull[:, chosen], 0.0).sum(axis=1)
     cap = 1.0
-    m = next(i for i, lim in enumerate(loads.limits) if lim.id == check.id)
+    which = sides.limit[target]
     for s, state in enumerate(solved.rig.states):
-        if not loads.applies[s, m]:
-            continue
-        for side in range(len(rows)):
-            if rest[s, side] >= gain[side] * float(table.high[s, chosen].max()) - 1e-12:
+        for side, m in enumerate(which):
+            if not loads.applies[s, m] or rest[s, side] >= gain[side] * float(table.high[s, chosen].max()) - 1e-12:
                 continue
             if gain[side] <= 0 or not state.road:
                 return None
