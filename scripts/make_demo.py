@@ -93,6 +93,16 @@ CLASSES = (
             ),
         ),
     ),
+    Chassis(
+        id="gooseneck-24-tandem",
+        name="Gooseneck trailer, 24 ft, tandem axle",
+        trailer=replace(
+            trailer("Gooseneck trailer, 24 ft", 7.32, 2.10, [4.45, 5.35], -2.35, (330, 1770), body=Body(rail=0.3)),
+            coupler="gooseneck",
+            coupler_z=1.25,
+            jack_x=-0.35,
+        ),
+    ),
 )
 
 

@@ -21,7 +21,7 @@ def extent(trailer: Trailer) -> tuple[float, float, float, float, float]:
     _x0, y0, x1, y1 = deck_box(trailer.main_deck)
     reach = max(a.track / 2 + _bundle(a) / 2 for a in trailer.axles)
     wall = max(trailer.body.wall, trailer.body.rail)
-    return trailer.coupler_x - 0.12, x1 + 0.12, min(y0, -reach), max(y1, reach), trailer.main_deck.origin[2] + wall
+    return trailer.coupler_x - 0.14, x1 + 0.12, min(y0, -reach), max(y1, reach), trailer.main_deck.origin[2] + wall
 
 
 def _bundle(axle: Axle) -> float:
@@ -68,13 +68,19 @@ def _plan(trailer: Trailer) -> tuple[Group, ...]:
         for a in trailer.axles
         for s in (-1, 1)
     ]
-    frame = (
+    neck = (
+        rect("frame.solid", xc - 0.12, mid - 0.11, x0, mid + 0.11, 0.04),
+        rect("frame.solid", x0 - 0.12, mid - span * 0.3, x0, mid + span * 0.3),
+    )
+    frame: tuple[Path, ...] = (
         line("frame", (x0 + 0.25, mid - span * 0.40), (x0, mid - span * 0.36), (xc + 0.12, mid)),
         line("frame", (x0 + 0.25, mid + span * 0.40), (x0, mid + span * 0.36), (xc + 0.12, mid)),
         line("frame", (xc + 0.12, mid), (x0, mid)),
         ellipse("coupler", xc, mid, 0.07),
         ellipse("coupler.eye", xc, mid, 0.03),
     )
+    if trailer.coupler == "gooseneck":
+        frame = (*neck, *frame[-2:])
     floor = _floor(trailer.main_deck, x0, y0, x1, y1)
     return (
         Group((*_fenders(trailer, y0, y1), *wheels)),
@@ -170,19 +176,40 @@ def _side(trailer: Trailer, parked: bool) -> tuple[Group, ...]:
             line("rail", (x0 + (x1 - x0) * i / count, z), (x0 + (x1 - x0) * i / count, z + body.rail)) for i in range(count + 1)
         ]
     front: list[Path] = [
-        polygon("frame.solid", (xc - 0.02, zc - 0.02), (xc - 0.02, zc + 0.06), (x0, z), (x0, z - SLAB)),
-        ellipse("coupler", xc, zc + 0.02, 0.06),
+        *(_neck(trailer, x0) if trailer.coupler == "gooseneck" else _tongue(trailer, x0)),
         rect("slab", x0, z - SLAB, x1, z),
     ]
     jack = xc + 0.28 if trailer.jack_x is None else trailer.jack_x
-    foot = 0.0 if parked else zc - 0.2
-    front.append(rect("part", jack - 0.025, foot, jack + 0.025, zc + 0.42, 0.01))
+    foot = 0.0 if parked else min(zc, z) - 0.2
+    top = z + 0.5 if trailer.coupler == "gooseneck" else zc + 0.42
+    front.append(rect("part", jack - 0.025, foot, jack + 0.025, top, 0.01))
     if parked:
         front.append(rect("dark", jack - 0.08, 0.0, jack + 0.08, 0.03, 0.01))
     for a in trailer.axles:
         r = a.tires.diameter / 2
         front += [ellipse("tire", a.x, r, r), ellipse("wheel", a.x, r, r * 0.58), ellipse("part", a.x, r, r * 0.16)]
     return (Group(tuple(back)), Group(tuple(front)))
+
+
+def _tongue(trailer: Trailer, x0: float) -> tuple[Path, ...]:
+    """The tongue of a ball coupler from the side."""
+    z, xc, zc = trailer.main_deck.origin[2], trailer.coupler_x, trailer.coupler_z
+    return (
+        polygon("frame.solid", (xc - 0.02, zc - 0.02), (xc - 0.02, zc + 0.06), (x0, z), (x0, z - SLAB)),
+        ellipse("coupler", xc, zc + 0.02, 0.06),
+    )
+
+
+def _neck(trailer: Trailer, x0: float) -> tuple[Path, ...]:
+    """The neck of a gooseneck from the side: riser, beam and the post down to the ball."""
+    z, xc, zc = trailer.main_deck.origin[2], trailer.coupler_x, trailer.coupler_z
+    beam = max(zc + 0.3, z + 0.5)
+    return (
+        rect("frame.solid", x0 - 0.12, z - SLAB, x0, beam + 0.16, 0.03),
+        polygon("frame.solid", (xc - 0.12, beam), (x0, beam - 0.1), (x0, beam + 0.16), (xc - 0.12, beam + 0.16)),
+        rect("frame.solid", xc - 0.07, zc + 0.08, xc + 0.07, beam),
+        ellipse("coupler", xc, zc + 0.04, 0.07),
+    )
 
 
 def _rear(trailer: Trailer) -> tuple[Group, ...]:

@@ -82,6 +82,8 @@ def label_boxes(
             continue
         a, b = layout.to_px("plan", s.x0, s.y1), layout.to_px("plan", s.x1, s.y0)
         box = QRectF(a, b)
+        if not s.square:  # a name in a round outline has less room than its box
+            box = box.adjusted(box.width() * 0.1, 0, -box.width() * 0.1, 0)
         lines = fitting(item.name, box.width() - 2 * PAD, box.height() - 2 * PAD)
         if lines:
             inside.append((box, lines))

@@ -36,6 +36,7 @@ def bars(solved: Solved, state_id: str, units: Units) -> list[Bar]:
         ("coupler:gross", "Coupler, trailer weight"),
         ("tongue-share", "Tongue share"),
         ("side", "Left, right"),
+        ("tip", "Tail, before the jack lifts"),
     ):
         check = by_id.get(check_id)
         if check is None or check.load is None:
@@ -52,6 +53,10 @@ def bars(solved: Solved, state_id: str, units: Units) -> list[Bar]:
             words = f"{off}, within {units.show(within, 'share')}"
             reach = max(within * 2, abs(check.load) * 1.1)
             found.append(Bar(check, title, words, -within, within, -reach, reach))
+        elif check_id == "tip" and check.limit is not None:
+            words = f"{units.show(check.load, 'mass')}, a person counts {units.show(check.limit, 'mass')}"
+            end = max(check.load, check.limit) * 1.2
+            found.append(Bar(check, title, words, check.limit, end, min(0.0, check.load), end))
         else:
             found.append(_mass(check, title, units))
     return found

@@ -225,7 +225,8 @@ def _words(p: QPainter, post: Post, column: QRectF, theme: Theme, units: Units) 
 def captions(p: QPainter, layout: Layout, made: list[Post], theme: Theme) -> None:
     """The heading of the posts, clear of the first hairline."""
     left = layout.posts.left()
-    clear = left if not made or made[0].x > left + 86 else made[0].x + 10
+    asked = any(m.check is None or m.check.limit is None for m in made)
+    clear = left if not made or made[0].x > left + (210 if asked else 86) else made[0].x + 10
     box = caption(p, clear, layout.posts.top() + 12, "Load posts", theme)
-    if any(m.check is None or m.check.limit is None for m in made):
+    if asked:
         write(p, box.right() + 10, box.bottom() - 3, "click one to type its rating", theme.color("hand"), "small", 500, True)

@@ -105,9 +105,9 @@ class Verdict(QWidget):
             widget = taken.widget()
             if widget is not None:
                 widget.deleteLater()
-        found = () if self.desk.dragging else self.desk.fixes[:MOST_FIXES]
-        solved = self.desk.solved
-        said = speaking(solved) if solved is not None else None
+        said = self.desk.worst_check()
+        found = () if self.desk.dragging or said is None else tuple(f for f in self.desk.fixes if f.check == said.id)
+        found = found[:MOST_FIXES]
         if found:
             self._fixes.addWidget(_quiet("Fix it:" if said is not None and said.status == "over" else "For more room:"))
             for n, fix in enumerate(found):
