@@ -35,7 +35,7 @@ from .bench_paint import (
 from .brush import caption, write
 from .desk import ENTRY, Desk
 from .layout import Layout, Zoom, lay_out
-from .limits import paint_limits
+from .limits import ROW, bars, paint_limits
 from .posts import captions, paint_posts, posts
 
 SNAP = 7.0  # px
@@ -157,9 +157,15 @@ class Bench(QWidget):
         listed = {i: s for i, s in room.items() if i not in skip}
         if not skip:
             self._floor(p, layout)
-        paint_names(p, self._scenes["plan"], rig, layout, listed, theme, avoid)
+        paint_names(p, self._scenes["plan"], rig, layout, listed, theme, self._spill(layout), avoid)
         paint_tape(p, self._scenes["plan"], layout, theme, self.desk.units)
         self._headings(p, layout)
+
+    def _spill(self, layout: Layout) -> QRectF:
+        """What the whole rig's bars leave of their column."""
+        solved, area = self.desk.solved, layout.limits
+        used = 34 + ROW * len(bars(solved, self.desk.state_id, self.desk.units)) if solved is not None else 0.0
+        return QRectF(area.left(), area.top() + used, area.width(), max(area.height() - used, 0.0))
 
     def _still(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
         """What stands still during a drag, kept as one picture."""

@@ -105,11 +105,19 @@ def wrapped(name: str, width: float) -> list[str]:
 
 
 def paint_names(
-    p: QPainter, scene: Scene, rig: Rig, layout: Layout, room: dict[str, Solid], theme: Theme, avoid: QPointF | None = None
+    p: QPainter,
+    scene: Scene,
+    rig: Rig,
+    layout: Layout,
+    room: dict[str, Solid],
+    theme: Theme,
+    spill: QRectF,
+    avoid: QPointF | None = None,
 ) -> None:
-    """Names in the plan: inside where they fit, else numbered, with the list in the corner by the tongue.
+    """Names in the plan: inside where they fit, else numbered, with the list in the corners by the tongue.
 
-    avoid: the centre of gravity [px], which no name may cover.
+    spill: where the list goes on when the corners are full.  avoid: the centre of gravity [px], which
+    no name may cover.
     """
     inside, tagged = label_boxes(scene, rig, layout, room)
     p.setFont(fonts.font("small", 600, True))
@@ -137,22 +145,36 @@ def paint_names(
             p.setPen(ink)
             p.drawText(QPointF(box.center().x() - wide / 2, y + LINE * n), words)
     p.restore()
-    corner = layout.plan.left()
-    y = layout.plan.top() + 10
+    _legend(
+        p,
+        [(n, box, name) for n, (box, name) in enumerate(tagged, 1) if layout.plan.contains(box.center())],
+        layout,
+        spill,
+        theme,
+    )
+
+
+def _legend(p: QPainter, tagged: list[tuple[int, QRectF, str]], layout: Layout, spill: QRectF, theme: Theme) -> None:
+    """Number tags, and what they stand for: in the corners by the tongue, then under the whole rig's bars."""
+    plate = theme.color("sheet")
+    plate.setAlphaF(0.86)
+    left, y = layout.plan.left(), layout.plan.top() + 10
     hitch = layout.to_px("plan", 0, 0).y()
-    room_left = layout.to_px("plan", 0, 0).x() - corner - 26
-    for n, (box, name) in enumerate(tagged, 1):
-        if not layout.plan.contains(box.center()):
-            continue
-        _tag(p, box.center(), str(n), theme)
-        lines = wrapped(name, room_left) or wrapped(name, 200) or [name]
-        if y - 12 < hitch < y + LINE * len(lines) + 12:
+    room = layout.to_px("plan", 0, 0).x() - left - 26
+    spilled = False
+    for number, box, name in tagged:
+        _tag(p, box.center(), str(number), theme)
+        lines = wrapped(name, room) or wrapped(name, 200) or [name]
+        if not spilled and y - 12 < hitch < y + LINE * len(lines) + 12:
             y = hitch + 26  # below the coupler
+        if not spilled and y + LINE * (len(lines) - 1) > layout.plan.bottom() + 4 and spill.height() > LINE:
+            spilled, left, y, room = True, spill.left(), spill.top() + 12, spill.width() - 26
+            lines = wrapped(name, room) or [name]
         wide = max(fonts.measure(words, "name") for words in lines)
-        p.fillRect(QRectF(corner - 2, y - 14, wide + 26, LINE * len(lines) + 6), plate)
-        _tag(p, QPointF(corner + 8, y - 4), str(n), theme)
+        p.fillRect(QRectF(left - 2, y - 14, wide + 26, LINE * len(lines) + 6), plate)
+        _tag(p, QPointF(left + 8, y - 4), str(number), theme)
         for words in lines:
-            write(p, corner + 20, y, words, theme.color("ink"), "small", 500, True)
+            write(p, left + 20, y, words, theme.color("ink"), "small", 500, True)
             y += LINE
         y += 4
 
