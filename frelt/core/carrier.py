@@ -130,8 +130,9 @@ class Body(Value, frozen=True, kw_only=True):
 
 
 class Trailer(Value, frozen=True, kw_only=True):
-    """A trailer. coupler_x: station of the coupler [m], ahead of the deck, so below zero.  coupler_z: height [m].
+    """A trailer. coupler_x: station of the coupler [m], ahead of the deck, so below zero.
 
+    coupler_z: its height with the empty deck level [m].  ball_z: height of the ball it is towed on, level if None.
     sharing: axles with an equaliser share their load; `independent` ones (torsion) do not.
     """
 
@@ -140,6 +141,7 @@ class Trailer(Value, frozen=True, kw_only=True):
     coupler: Literal["ball", "gooseneck"] = "ball"
     coupler_x: Metres
     coupler_z: Length = 0.45
+    ball_z: Length | None = None
     axles: Annotated[tuple[Axle, ...], Meta(min_length=1, max_length=3)]
     sharing: Literal["equaliser", "independent"] = "equaliser"
     decks: Annotated[tuple[Deck, ...], Meta(min_length=1)]

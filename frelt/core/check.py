@@ -24,13 +24,20 @@ if TYPE_CHECKING:
 Status = Literal["over", "unknown", "tight", "ok"]
 RANKS: dict[Status, int] = {"over": 0, "unknown": 1, "tight": 2, "ok": 3}
 Quantity = Literal["mass", "share", "length"]
-Row = tuple[float, float, float]
+Row = tuple[float, float, float, float]
+WHOLE: Row = (1.0, 0.0, 0.0, 0.0)  # the mass of all the trailer bears, and itself
+
+
+def as_row(values: Iterable[float]) -> Row:
+    """An influence of a support as a limit's row."""
+    a, b, c, d = (float(v) for v in values)
+    return a, b, c, d
 
 
 class Limit(Struct, frozen=True):
     """A quantity (num·m) or (num·m)/(den·m) that must stay between low and high.
 
-    num, den: rows on (M, Mx, My).  low, high: [kg], shares or [m]; None where unbounded.
+    num, den: rows on (M, Mx, My, 1).  low, high: [kg], shares or [m]; None where unbounded.
     rating: what the plate says, where a plate gives the limit.  at: the support it is read at.
     """
 

@@ -155,4 +155,5 @@ def _quantities(table: MassTable, supports: Supports) -> tuple[Extreme, Extreme]
     num = np.vstack([supports.rows, mass, supports.rows[:1], [[0.0, 1.0, 0.0]], [[0.0, 0.0, 1.0]]])
     den = np.zeros_like(num)
     den[-3:] = mass
-    return extreme(table, num, den, -1), extreme(table, num, den, +1)
+    const = np.concatenate([supports.const, [0.0], supports.const[:1], [0.0, 0.0]])
+    return extreme(table, num, den, -1, const), extreme(table, num, den, +1, const)

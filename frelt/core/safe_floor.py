@@ -85,7 +85,8 @@ def linear_sides(loads: Loads, bounds: Sequence[tuple[float | None, float | None
         for value, sign in ((high, 1.0), (low, -1.0)):
             if value is not None:
                 rows.append(sign * (loads.num[m] - value * loads.den[m]))
-                bound.append(0.0 if ratio else sign * value)
+                shift = loads.num0[m] - value * loads.den0[m]
+                bound.append(-sign * shift if ratio else sign * (value - shift))
                 limit.append(m)
     return Sides(np.array(rows).reshape(-1, 3), np.array(bound), np.array(limit, dtype=np.intp))
 

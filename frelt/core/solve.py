@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from . import checks as _checks  # noqa: F401  (fills the registry)
 from .carrier import Trailer
-from .check import KINDS, Bearing, Check, Limit, Status
+from .check import KINDS, WHOLE, Bearing, Check, Limit, Status
 from .figure import Figure
 from .frames import Frames
 from .mass_table import MassTable, mass_table
@@ -32,6 +32,7 @@ class Loads(Struct, frozen=True):
     """Everything that follows from load moments, for a trailer that can be solved.
 
     by_condition: supports when hitched, and when parked where the jack's station is known.
+    num, den: (limits, 3) rows of the limits, num0 and den0 their constants.
     limits: a limit that holds in both conditions stands here twice, under one id.
     """
 
@@ -42,6 +43,8 @@ class Loads(Struct, frozen=True):
     applies: NDArray[np.bool_]
     num: Array
     den: Array
+    num0: Array
+    den0: Array
     least: Extreme
     greatest: Extreme
     least_pm: Array
@@ -159,11 +162,12 @@ def _loads(rig: Rig, trailer: Trailer, frames: Frames) -> Loads:
         if kind.limits is not None and condition in kind.conditions
         for limit in kind.limits(Bearing(rig, trailer, own, condition))
     )
-    num = np.array([m.num for m in limits])
-    den = np.array([m.den or (0.0, 0.0, 0.0) for m in limits])
+    above = np.array([m.num for m in limits])
+    below = np.array([m.den or (0.0, 0.0, 0.0, 0.0) for m in limits])
+    num, den, num0, den0 = above[:, :3], below[:, :3], above[:, 3], below[:, 3]
     ok = [not state_unsolved(s, rig) for s in rig.states]
     applies = np.array([[good and m.applies(s) for m in limits] for s, good in zip(rig.states, ok, strict=True)])
-    least, greatest = extreme(table, num, den, -1), extreme(table, num, den, +1)
+    least, greatest = (extreme(table, num, den, sense, num0, den0) for sense in (-1, +1))
     return Loads(
         trailer=trailer,
         by_condition=supports,
@@ -172,17 +176,19 @@ def _loads(rig: Rig, trailer: Trailer, frames: Frames) -> Loads:
         applies=applies.reshape(len(rig.states), len(limits)),
         num=num,
         den=den,
+        num0=num0,
+        den0=den0,
         least=least,
         greatest=greatest,
-        least_pm=_spread_of(table, num, den, least, [m.low is not None for m in limits]),
-        greatest_pm=_spread_of(table, num, den, greatest, [m.high is not None or not m.known for m in limits]),
+        least_pm=_spread_of(table, num, den, den0, least, [m.low is not None for m in limits]),
+        greatest_pm=_spread_of(table, num, den, den0, greatest, [m.high is not None or not m.known for m in limits]),
     )
 
 
-def _spread_of(table: MassTable, num: Array, den: Array, at: Extreme, asked: list[bool]) -> Array:
+def _spread_of(table: MassTable, num: Array, den: Array, den0: Array, at: Extreme, asked: list[bool]) -> Array:
     """Spreads of the sides that are limits, zero for the others."""
     found = np.zeros_like(at.value)
-    found[:, asked] = spread(table, num[asked], den[asked], Extreme(at.value[:, asked], at.fills[:, asked]))
+    found[:, asked] = spread(table, num[asked], den[asked], Extreme(at.value[:, asked], at.fills[:, asked]), den0[asked])
     return found
 
 
@@ -190,12 +196,16 @@ def _judge(rig: Rig, loads: Loads) -> tuple[list[Check], dict[str, tuple[Check, 
     """The worst of every limit over all states, and every state's checks worst first."""
     grid: dict[str, list[Check]] = {s.id: [] for s in rig.states}
     found: dict[str, list[tuple[Check, int]]] = {}
+    lifted = _lifted(loads)
     for m, limit in enumerate(loads.limits):
         if not limit.counts:
             continue
         for s, state in enumerate(rig.states):
             if loads.applies[s, m]:
                 check = judge(rig, loads, m, s)
+                if lifted[s] and limit.check != "lift" and limit.num != WHOLE and check.status != "over":
+                    why = f"{limit.subject}: not solved yet where an axle leaves the ground"
+                    check = replace(check, status="unknown", why=why, margin=None)
                 grid[state.id].append(check)
                 found.setdefault(limit.id, []).append((check, m))
     worst = []
@@ -204,6 +214,13 @@ def _judge(rig: Rig, loads: Loads) -> tuple[list[Check], dict[str, tuple[Check, 
         worst.append(_named(rig, loads, m, check))
     by_state = {state: tuple(sorted(own, key=lambda c: c.rank)) for state, own in grid.items() if own}
     return worst, by_state
+
+
+def _lifted(loads: Loads) -> list[bool]:
+    """For each state, whether some fill takes an axle off the ground, where the springs' rows no longer hold."""
+    lift = [m for m, limit in enumerate(loads.limits) if limit.check == "lift"]
+    states = range(len(loads.applies))
+    return [any(loads.applies[s, m] and loads.least.value[s, m] < 0 for m in lift) for s in states]
 
 
 def _nearest(check: Check) -> tuple[int, float]:

@@ -1,7 +1,7 @@
-"""Where a trailer's load goes: one row of influence a support, on (M, Mx, My).
+"""Where a trailer's load goes: one row of influence a support, on (M, Mx, My, 1).
 
-loads [kg] = rows @ (M, Mx, My). Source: equilibrium of a rigid beam on two supports, any
-handbook of statics; the wheels of axles that share take the roll moment in equal parts.
+loads [kg] = rows @ (M, Mx, My) + const. Source: equilibrium of a rigid beam, any handbook of statics:
+on two supports where an equalizer makes the axles share, on springs where each axle has its own.
 """
 
 from typing import Literal
@@ -11,6 +11,7 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from .carrier import Trailer
+from .empty import bare
 from .rig import Rig
 from .value import FreltError
 
@@ -22,18 +23,24 @@ FRONT: dict[Condition, str] = {"hitched": "coupler", "parked": "jack"}
 
 
 class Supports(Struct, frozen=True):
-    """Influence rows of the trailer. ids: `coupler` or `jack`, then `AXLE/left` and `AXLE/right` of each axle."""
+    """Influence of the load moments on every support of the trailer.
+
+    ids: `coupler` or `jack`, then `AXLE/left` and `AXLE/right` of each axle.
+    rows: (supports, 3) on (M, Mx, My).  const: (supports,) [kg], what springs carry by the hitch's height.
+    """
 
     ids: tuple[str, ...]
-    rows: Array  # (supports, 3)
+    rows: Array
+    const: Array
 
     def row(self, support: str) -> Array:
-        """The influence row of one support."""
-        row: Array = self.rows[self.ids.index(support)]
+        """The influence of one support, (4,): on M, Mx, My, and its constant."""
+        i = self.ids.index(support)
+        row: Array = np.append(self.rows[i], self.const[i])
         return row
 
     def axle(self, axle: str) -> Array:
-        """The influence row of a whole axle, both ends."""
+        """The influence of a whole axle, both ends, (4,)."""
         total: Array = self.row(f"{axle}/left") + self.row(f"{axle}/right")
         return total
 
@@ -44,30 +51,63 @@ def unsolved(rig: Rig, trailer: Trailer | None) -> str:
         return "a rig with a vehicle is not solved yet"
     if trailer is None:
         return "a rig without a trailer is not solved yet"
-    if trailer.sharing == "independent" and len(trailer.axles) > 1:
-        return "axles without an equalizer are not solved yet"
+    if springs(trailer) and any(a.rate is None for a in trailer.axles):
+        return "how far each axle sags at its rating is not entered"
     if rig.links or rig.joined:
         return "tanks tied together are not solved yet"
     return ""
 
 
-def trailer_supports(trailer: Trailer, condition: Condition = "hitched") -> Supports:
-    """Supports of a trailer whose axles share: T = (M·xa - Mx)/(xa - xf), the axles the rest.
+def springs(trailer: Trailer) -> bool:
+    """Whether each axle carries by its own spring, so that the hitch's height matters."""
+    return trailer.sharing == "independent" and len(trailer.axles) > 1
 
-    xf is the station of the coupler, or of the jack where the trailer is parked on it.
+
+def trailer_supports(trailer: Trailer, condition: Condition = "hitched") -> Supports:
+    """Supports of a trailer on its coupler, or on its jack where it is parked.
+
+    Axles that share: T = (M·xa - Mx)/(xa - xf), the axles the rest in equal parts. Axles that do not:
+    `_on_springs`. Wheels take the roll moment by the roll stiffness of their axle.
     Raises FreltError where the jack's station is not entered or not ahead of the axles.
     """
     xa, n = trailer.axle_x, len(trailer.axles)
     xf = trailer.coupler_x if condition == "hitched" else trailer.jack_x
     if xf is None:
         raise FreltError("where the jack stands is not entered")
-    if xa - xf < 0.1:
-        raise FreltError("the jack does not stand ahead of the axles")
-    front = np.array([xa, -1.0, 0.0]) / (xa - xf)
-    axle = (np.array([1.0, 0.0, 0.0]) - front) / n
-    ids, rows = [FRONT[condition]], [front]
-    for a in trailer.axles:
-        roll = np.array([0.0, 0.0, 1.0 / (n * a.track)])
+    if min(a.x for a in trailer.axles) - xf < 0.1:
+        raise FreltError(f"the {FRONT[condition]} does not stand ahead of the axles")
+    if springs(trailer):
+        axles, const, roll = _on_springs(trailer, xf, condition)
+    else:
+        front = np.array([xa, -1.0, 0.0]) / (xa - xf)
+        axles = [(np.array([1.0, 0.0, 0.0]) - front) / n] * n
+        const, roll = [0.0] * n, [1.0 / n] * n
+    first = np.array([1.0, 0.0, 0.0]) - np.sum(axles, axis=0)
+    ids, rows, constants = [FRONT[condition]], [first], [-sum(const)]
+    for a, row, c, share in zip(trailer.axles, axles, const, roll, strict=True):
+        across = np.array([0.0, 0.0, share / a.track])
         ids += [f"{a.id}/left", f"{a.id}/right"]
-        rows += [axle / 2 - roll, axle / 2 + roll]
-    return Supports(tuple(ids), np.array(rows))
+        rows += [row / 2 - across, row / 2 + across]
+        constants += [c / 2, c / 2]
+    return Supports(tuple(ids), np.array(rows), np.array(constants))
+
+
+def _on_springs(trailer: Trailer, xf: float, condition: Condition) -> tuple[list[Array], list[float], list[float]]:
+    """Each axle's row and constant, and its share of the roll stiffness, while every wheel is on the ground.
+
+    F = k(δ + θ·d), d from the front support; θ from Σ F·d = Mx - M·xf. δ is the sag of the empty, level
+    trailer, less how much higher than level the hitch is; on its jack it is taken to be cranked level.
+    """
+    empty = bare(trailer)
+    k = [a.rate.value for a in trailer.axles if a.rate is not None]
+    from_coupler = [a.x - trailer.coupler_x for a in trailer.axles]
+    sag = empty.mass * (empty.x - trailer.coupler_x) / sum(kj * dj for kj, dj in zip(k, from_coupler, strict=True))
+    if condition == "hitched" and trailer.ball_z is not None:
+        sag += trailer.coupler_z - trailer.ball_z
+    d = [a.x - xf for a in trailer.axles]
+    first = sum(kj * dj for kj, dj in zip(k, d, strict=True))
+    second = sum(kj * dj * dj for kj, dj in zip(k, d, strict=True))
+    rows = [np.array([-xf, 1.0, 0.0]) * (kj * dj / second) for kj, dj in zip(k, d, strict=True)]
+    const = [kj * sag * (1 - dj * first / second) for kj, dj in zip(k, d, strict=True)]
+    roll = [kj * a.track**2 for kj, a in zip(k, trailer.axles, strict=True)]
+    return rows, const, [r / sum(roll) for r in roll]

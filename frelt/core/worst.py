@@ -24,17 +24,20 @@ class Extreme(Struct, frozen=True):
     fills: Array
 
 
-def extreme(table: MassTable, num: Array, den: Array, sense: int) -> Extreme:
+def extreme(
+    table: MassTable, num: Array, den: Array, sense: int, num0: Array | float = 0.0, den0: Array | float = 0.0
+) -> Extreme:
     """Greatest (sense +1) or least (-1) value of each quantity in each state.
 
     num, den: (quantities, 3); a row of zeros in den means the quantity is num · m itself.
+    num0, den0: (quantities,), added to num · m and den · m.
     A ratio whose denominator can reach zero has no extreme and is given as ±inf.
     """
     base = table.base[:, :3]
     low, high = table.low[:, None, :], table.high[:, None, :]
-    n0, n = base @ num.T, num @ table.tank_moments.T
+    n0, n = base @ num.T + num0, num @ table.tank_moments.T
     ratio: NDArray[np.bool_] = np.any(den != 0, axis=1)
-    d0, d = base @ den.T, den @ table.tank_moments.T
+    d0, d = base @ den.T + den0, den @ table.tank_moments.T
     d0, d = np.where(ratio, d0, 1.0), np.where(ratio[:, None], d, 0.0)
     fills = np.where(n * sense > 0, high, low)
     value = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
@@ -52,7 +55,7 @@ def extreme(table: MassTable, num: Array, den: Array, sense: int) -> Extreme:
     return Extreme(value, fills)
 
 
-def spread(table: MassTable, num: Array, den: Array, at: Extreme) -> Array:
+def spread(table: MassTable, num: Array, den: Array, at: Extreme, den0: Array | float = 0.0) -> Array:
     """± of each quantity at its own fills, (states, quantities), 19 in 20.
 
     Errors of one origin add with their signs; origins combine by root of squares.
@@ -72,7 +75,7 @@ def spread(table: MassTable, num: Array, den: Array, at: Extreme) -> Array:
     weight[:, ratio] *= along[ratio] - value[:, ratio, None] * against[ratio]
     by_origin = np.add.reduceat(weight, sources.starts, axis=-1)
     size = np.sqrt(np.einsum("slo,slo->sl", by_origin, by_origin))
-    below = table.base[:, :3] @ den.T + (at.fills * (den @ table.tank_moments.T)).sum(-1)
+    below = table.base[:, :3] @ den.T + den0 + (at.fills * (den @ table.tank_moments.T)).sum(-1)
     result: Array = size / np.where(ratio & (below > 0), below, 1.0)
     return result
 

@@ -93,7 +93,7 @@ def test_what_stands_on_a_skid_moves_with_it() -> None:
     assert after.frames.items["rider"].at[0] - before.frames.items["rider"].at[0] == pytest.approx(0.5)
     assert after.check("overlap:skid:rider") is None
     assert before.loads is not None and after.loads is not None
-    row = before.loads.supports.row("coupler")
+    row = before.loads.supports.row("coupler")[:3]
     shift = row @ before.loads.table.base[0, :3] - row @ after.loads.table.base[0, :3]
     assert shift == pytest.approx(360.0 * 0.5 / 4.0)
 
@@ -149,7 +149,7 @@ def test_an_overlap_and_an_item_over_the_edge_are_cured_by_the_shortest_way_out(
 def test_nothing_is_proposed_for_an_unknown() -> None:
     solved = solve(rig(trailer=replace(trailer(), ratings=TrailerRatings())))
     assert solved.checks[0].status == "over" or fixes(solved, solved.checks[0], US) == ()
-    assert set(PROPOSERS) <= {"shift", "travel", "exchange"}
+    assert set(PROPOSERS) == {"shift", "travel", "exchange", "hitch"}
 
 
 def test_the_fill_line_is_where_the_limit_is_met() -> None:

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, CheckKind, Limit, register
+from ..check import Bearing, CheckKind, Limit, as_row, register
 from ..figure import rated
 
 
@@ -14,7 +14,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
             "axle",
             f"axle:{axle.id}",
             axle.name,
-            (float(row[0]), float(row[1]), float(row[2])),
+            as_row(row),
             high=rated(axle.rating),
             rating=axle.rating,
             at=ends,

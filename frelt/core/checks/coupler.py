@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, Check, CheckKind, Limit, register
+from ..check import WHOLE, Bearing, Check, CheckKind, Limit, as_row, register
 from ..figure import rated
 from ..units import Units
 from ..words import carried, when
@@ -15,7 +15,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         "coupler",
         "coupler:gross",
         "Coupler, gross trailer weight",
-        (1.0, 0.0, 0.0),
+        WHOLE,
         high=rated(r.coupler_gross),
         rating=r.coupler_gross,
         field="ratings.coupler_gross",
@@ -24,7 +24,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         "coupler",
         "coupler:tongue",
         "Coupler, tongue weight",
-        (float(row[0]), float(row[1]), float(row[2])),
+        as_row(row),
         high=rated(r.coupler_tongue),
         rating=r.coupler_tongue,
         at=("coupler",),

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, CheckKind, Limit, register
+from ..check import WHOLE, Bearing, CheckKind, Limit, register
 from ..figure import rated
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
     rating = b.trailer.ratings.gross
-    yield Limit("gross", "gross", "Laden trailer", (1.0, 0.0, 0.0), high=rated(rating), rating=rating, field="ratings.gross")
+    yield Limit("gross", "gross", "Laden trailer", WHOLE, high=rated(rating), rating=rating, field="ratings.gross")
 
 
 register(

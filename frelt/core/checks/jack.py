@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, CheckKind, Limit, register
+from ..check import Bearing, CheckKind, Limit, as_row, register
 from ..figure import rated
 
 
@@ -13,7 +13,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         "jack",
         "jack",
         "Jack",
-        (float(row[0]), float(row[1]), float(row[2])),
+        as_row(row),
         high=rated(rating),
         rating=rating,
         at=("jack",),

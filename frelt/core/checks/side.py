@@ -4,7 +4,7 @@ from collections.abc import Iterable
 
 import numpy as np
 
-from ..check import Bearing, Check, CheckKind, Limit, register
+from ..check import Bearing, Check, CheckKind, Limit, as_row, register
 from ..units import Units
 from ..words import when
 
@@ -19,8 +19,8 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         "side",
         "side",
         "Left to right",
-        (float(num[0]), float(num[1]), float(num[2])),
-        den=(float(den[0]), float(den[1]), float(den[2])),
+        as_row(num),
+        den=as_row(den),
         low=-within,
         high=within,
         quantity="share",

@@ -28,7 +28,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         "tip",
         "tip",
         "Tail tip",
-        (xa / arm, -1.0 / arm, 0.0),
+        (xa / arm, -1.0 / arm, 0.0, 0.0),
         low=b.rig.rules.person,
         by_rule=True,
         field="rules.person",

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, CheckKind, Limit, register
+from ..check import Bearing, CheckKind, Limit, as_row, register
 from ..figure import rated
 from ..load_index import load_of
 
@@ -19,7 +19,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
                 "tire",
                 f"tire:{axle.id}/{side}",
                 f"{axle.name} {side} tire" + ("s" if tires.each_end > 1 else ""),
-                (float(row[0]), float(row[1]), float(row[2])),
+                as_row(row),
                 high=None if each is None else each * tires.each_end,
                 rating=tires.rating,
                 at=(f"{axle.id}/{side}",),

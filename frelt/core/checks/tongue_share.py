@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, Check, CheckKind, Limit, register
+from ..check import WHOLE, Bearing, Check, CheckKind, Limit, as_row, register
 from ..units import Units
 from ..words import when
 
@@ -15,8 +15,8 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         "tongue share",
         "tongue-share",
         "Tongue share",
-        (float(row[0]), float(row[1]), float(row[2])),
-        den=(1.0, 0.0, 0.0),
+        as_row(row),
+        den=WHOLE,
         low=low,
         high=high,
         quantity="share",

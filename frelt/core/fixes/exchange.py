@@ -53,7 +53,7 @@ def _hopeful(solved: Solved, loads: Loads, check: Check, m: int, s: int) -> Iter
     pull = sign * (loads.num[m] - (check.limit or 0.0) * loads.den[m])
     over = sign * ((check.load or 0.0) - (check.limit or 0.0))
     whole = table.base[s, :3] + side.fills[s, m] @ table.tank_moments
-    needed = over * (float(loads.den[m] @ whole) if loads.den[m].any() else 1.0)
+    needed = over * (float(loads.den[m] @ whole + loads.den0[m]) if loads.den[m].any() else 1.0)
     middles = {i.id: middle_of(solved, i.id) for i in movable}
     for n, a in enumerate(movable):
         for b in movable[n + 1 :]:
