@@ -253,8 +253,65 @@ def barn_wash() -> Document:
     )
 
 
+def solar_rinse() -> Document:
+    """A torsion trailer twice: right on a level ball, wrong on the customer's ball, four inches higher."""
+    base = CLASSES[1].trailer
+    rated = plate(1600 * LB)
+    spring = Figure(value=1600 * LB / 0.075, plus_minus=1200, source="maker", note="sags 3 in at its rating")
+    axles = tuple(
+        replace(a, x=x, rating=rated, rate=spring, tires=replace(a.tires, rating=plate(1100 * LB, "at 50 psi"), load_index=91))
+        for a, x in zip(base.axles, (1.98, 2.80), strict=True)
+    )
+    carrier = replace(
+        base,
+        name="Panel trailer, 12 ft 10 in",
+        axles=axles,
+        sharing="independent",
+        ball_z=0.45,
+        coupler_x=-1.25,
+        jack_x=-0.95,
+        decks=(replace(base.decks[0], outline=((0, -0.93), (3.91, -0.93), (3.91, 0.93), (0, 0.93))),),
+        empty=TrailerEmpty(
+            tongue=weighed(68, "tongue on a platform scale"),
+            axles=weighed(492, "axles on a public scale"),
+            height=Figure(value=0.54, plus_minus=0.1),
+        ),
+        ratings=TrailerRatings(
+            gross=plate(3200 * LB), coupler_gross=plate(5000 * LB), coupler_tongue=plate(500 * LB), jack=plate(1200 * LB)
+        ),
+    )
+    items = (
+        put("water-100-slim", "water", 1.95, 0.00, "Pure water tank"),
+        put("cold-4-direct", "machine", 3.00, -0.35, "Cold machine"),
+        put("reel-38", "reel", 0.45, 0.50, "Supply reel"),
+        put("battery-12v", "battery", 0.50, -0.20, "Battery"),
+        put("pump-12v", "pump", 1.10, -0.35, "Rinse pump"),
+        put("toolbox-48", "toolbox", 3.12, 0.42, "Toolbox"),
+        put("box-free", "poles", 1.10, 0.10, "Poles and brushes"),
+    )
+    dry = {"water/tank": FillRange(low=0, high=0)}
+    road = {"water/tank": FillRange(low=0.02, high=1.0, now=1.0)}
+    half = {"water/tank": FillRange(low=0.02, high=0.6, now=0.4)}
+    right = Rig(
+        id="solar-rinse",
+        name="Solar field rinse, 13 ft",
+        serial="TH-0037",
+        trailer=carrier,
+        items=items,
+        states=states(road, half, half, dry),
+    )
+    high = replace(right, id="solar-high", name="Solar rinse on the customer's ball", serial="", parent=right.id)
+    assert high.trailer is not None
+    high = replace(high, trailer=replace(high.trailer, ball_z=round(0.45 + 4 * 0.0254, 4)))
+    log = (
+        LogEntry(id="l1", when="2026-06-30T08:10", text="Customer's ball measured: 4 in higher than level", rig="solar-high"),
+    )
+    job = Job(name="Panel rinse", customer="Long Meadow Sun Fields", washes="solar fields")
+    return Document(job=job, rigs=(right, high), log=log)
+
+
 if __name__ == "__main__":
     (DATA / "catalog/chassis.json").write_bytes(msgspec.json.format(msgspec.json.encode(CLASSES), indent=1) + b"\n")
-    for name, document in (("barn-wash", barn_wash()), ("hull-rinse", hull_rinse())):
+    for name, document in (("barn-wash", barn_wash()), ("hull-rinse", hull_rinse()), ("solar-rinse", solar_rinse())):
         (DATA / f"demo/{name}.frelt.json").write_bytes(encode(document))
         print(name)

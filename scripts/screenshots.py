@@ -28,7 +28,7 @@ from frelt.ui.start import build
 from frelt.ui.window import Window
 
 OUT = Path(__file__).resolve().parent.parent / "docs/screenshots"
-BARN, HULL = 0, 1
+BARN, HULL, SOLAR = 0, 1, 2
 
 
 def opened(which: int) -> Window:
@@ -113,6 +113,23 @@ def overloaded() -> QWidget:
     return window
 
 
+def torsion() -> QWidget:
+    window = opened(SOLAR)
+    window.desk.session.show_rig("solar-high")
+    window.desk.go(1)
+    QTest.qWait(500)
+    edit = window.right.page(1).findChild(QLineEdit, "chassis-ball")
+    assert edit is not None
+    edit.setFocus()
+    return window
+
+
+def parked() -> QWidget:
+    window = opened(BARN)
+    window.desk.show_state("on-jack")
+    return window
+
+
 def table() -> QWidget:
     window = opened(BARN)
     window.show_table()
@@ -149,6 +166,8 @@ SHOTS: dict[str, Callable[[], QWidget | QImage]] = {
     "new-rig": new_empty,
     "unknown": unknown,
     "overloaded": overloaded,
+    "torsion": torsion,
+    "parked": parked,
     "checks": table,
     "load-sheet": sheet,
 }

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from .. import data
 
-DEMOS = ("barn-wash", "hull-rinse")
+DEMOS = ("barn-wash", "hull-rinse", "solar-rinse")
 
 
 def _user(what: str) -> Path:

@@ -179,6 +179,8 @@ def _side(trailer: Trailer, parked: bool) -> tuple[Group, ...]:
         *(_neck(trailer, x0) if trailer.coupler == "gooseneck" else _tongue(trailer, x0)),
         rect("slab", x0, z - SLAB, x1, z),
     ]
+    if trailer.ball_z is not None and not parked:
+        front += [line("axis", (xc, 0.0), (xc, trailer.ball_z)), ellipse("dark", xc, trailer.ball_z, 0.035)]
     jack = xc + 0.28 if trailer.jack_x is None else trailer.jack_x
     foot = 0.0 if parked else min(zc, z) - 0.2
     top = z + 0.5 if trailer.coupler == "gooseneck" else zc + 0.42

@@ -37,6 +37,7 @@ def runs(asked: str, t: Trailer) -> list[Run]:
         "track": [("rear", (-t.axles[-1].track / 2, 0.06), (t.axles[-1].track / 2, 0.06))],
         "tongue": [("side", (xc, 0.0), (xc, t.coupler_z + 0.3))],
         "plate:coupler": [("side", (xc, t.coupler_z - 0.15), (xc, t.coupler_z + 0.2)), ("plan", (xc, -0.15), (xc, 0.15))],
+        "ball": [("side", (xc, 0.0), (xc, t.coupler_z if t.ball_z is None else t.ball_z))],
         "jack": [("side", (xc, t.coupler_z + 0.1), (jack, t.coupler_z + 0.1))],
         "plate:jack": [("side", (jack, 0.0), (jack, t.coupler_z + 0.4))],
         "plate:gross": [("side", (x0, z - 0.04), (x0 + 0.5, z - 0.04))],

@@ -11,6 +11,7 @@ from ..core.check import KINDS
 from ..core.edit import rating_at, set_rating
 from ..core.figure import NOT_RATED, Figure, Rating, plate, rated
 from ..core.rig import Rig, RuleSet
+from ..core.supports import springs
 from ..core.units import Quantity
 from ..core.value import FreltError
 from .desk import Desk
@@ -34,14 +35,14 @@ class ChassisPage(Page):
         self._box.setContentsMargins(0, 0, 0, 0)
         self._box.setSpacing(6)
         self._content: QWidget | None = None
-        self._made_for: tuple[str, int] | None = None
+        self._made_for: tuple[str, int, str] | None = None
         self._fields: list[tuple[FigureField, Callable[[Trailer], float | str | None], str]] = []
 
     def refresh(self) -> None:
         """Show the trailer as it stands."""
         rig = self.desk.session.rig
         trailer = rig.trailer if rig is not None else None
-        key = (trailer.id, len(trailer.axles)) if trailer is not None else None
+        key = (trailer.id, len(trailer.axles), trailer.sharing) if trailer is not None else None
         if key != self._made_for or self._content is None:
             self._rebuild(trailer)
             self._made_for = key
@@ -54,6 +55,7 @@ class ChassisPage(Page):
                     field.show_value(shown, hint)
             self._show_rules(rig.rules)
             self.axles.setCurrentIndex(len(trailer.axles) - 1)
+            self.sharing.setCurrentIndex(self.sharing.findData(trailer.sharing))
 
     def _rebuild(self, trailer: Trailer | None) -> None:
         if self._content is not None:
@@ -74,10 +76,17 @@ class ChassisPage(Page):
     def _trailer_fields(self, trailer: Trailer) -> QVBoxLayout:
         self.axles = QComboBox()
         self.axles.setAccessibleName("Axles")
-        for n, words in ((1, "One axle"), (2, "Two axles that share"), (3, "Three axles that share")):
+        for n, words in ((1, "One axle"), (2, "Two axles"), (3, "Three axles")):
             self.axles.addItem(words, n)
         self.axles.activated.connect(self._set_axles)
+        self.sharing = QComboBox()
+        self.sharing.setAccessibleName("How the axles carry")
+        self.sharing.addItem("that share (equalizer)", "equaliser")
+        self.sharing.addItem("each on its own (torsion)", "independent")
+        self.sharing.activated.connect(self._set_sharing)
         widgets: list[QWidget] = [heading("Tape it"), self.axles]
+        if len(trailer.axles) > 1:
+            widgets.append(self.sharing)
         widgets += [
             self._length("Deck length", "length", _deck_length, _set_deck_length, 0.5, 20),
             self._length("Deck width", "width", _deck_width, _set_deck_width, 0.5, 3.5),
@@ -91,6 +100,8 @@ class ChassisPage(Page):
         for n, axle in enumerate(trailer.axles):
             words = f"Front edge to {axle.name.lower()}"
             widgets.append(self._length(words, f"axle:{n}", partial(_axle_x, n), partial(_set_axle_x, n), 0.1, 20))
+        if springs(trailer):
+            widgets.append(self._ball())
         widgets.append(self._length("Track, wheel to wheel", "track", lambda t: t.axles[0].track, _set_track, 0.5, 3))
         widgets += [heading("Weigh it, empty")]
         widgets.append(self._weight("On the coupler", "tongue"))
@@ -106,6 +117,9 @@ class ChassisPage(Page):
             widgets.append(self._plate(f"{axle.name} (GAWR)", f"axles[{n}].rating", "axle"))
         for n, axle in enumerate(trailer.axles):
             widgets.append(self._plate(f"{axle.name}, each tire", f"axles[{n}].tires.rating", "tire"))
+        if springs(trailer):
+            for n, axle in enumerate(trailer.axles):
+                widgets.append(self._sag(f"{axle.name}, sag at its rating", n))
         if len(trailer.axles) > 1:
             same = QPushButton("All axles like the first")
             same.setObjectName("link")
@@ -175,6 +189,35 @@ class ChassisPage(Page):
             self._change(lambda t: replace(t, jack_x=None if v is None else t.coupler_x + v), "jack")
 
         return self._field("Coupler to jack", "length", "jack", value, typed, "unknown", low=0.0, high=6.0, may_be_empty=True)
+
+    def _ball(self) -> FigureField:
+        def typed(v: float | None) -> None:
+            self._change(lambda t: replace(t, ball_z=v), "ball height")
+
+        return self._field(
+            "Ball height", "length", "ball", lambda t: t.ball_z, typed, "level", low=0.1, high=2.0, may_be_empty=True
+        )
+
+    def _sag(self, label: str, n: int) -> FigureField:
+        """A spring by how far it gives way under the axle's rating, as makers print it."""
+
+        def value(t: Trailer) -> float | None:
+            limit, rate = rated(t.axles[n].rating), t.axles[n].rate
+            return None if limit is None or rate is None else limit / rate.value
+
+        def typed(v: float | None) -> None:
+            trailer = self.desk.rig.trailer if self.desk.rig is not None else None
+            limit = rated(trailer.axles[n].rating) if trailer is not None else None
+            if v is not None and limit is None:
+                raise FreltError("the axle's rating comes first: type it above, then how far it sags under it")
+            rate = None if v is None or limit is None else Figure(value=limit / v, source="maker", plus_minus=0.15 * limit / v)
+            self._change(lambda t: _with_axle(t, n, rate=rate), label.lower())
+
+        return self._field(label, "length", f"axle:{n}", value, typed, "unknown", low=0.005, high=0.5, may_be_empty=True)
+
+    def _set_sharing(self) -> None:
+        sharing = self.sharing.currentData()
+        self._change(lambda t: replace(t, sharing=sharing), "how the axles carry")
 
     def _weight(self, label: str, name: str) -> FigureField:
         def value(t: Trailer) -> float | None:
@@ -250,7 +293,7 @@ class ChassisPage(Page):
     def _all_alike(self) -> None:
         def put(t: Trailer) -> Trailer:
             first = t.axles[0]
-            return replace(t, axles=tuple(replace(a, rating=first.rating, tires=first.tires) for a in t.axles))
+            return replace(t, axles=tuple(replace(a, rating=first.rating, tires=first.tires, rate=first.rate) for a in t.axles))
 
         self._change(put, "all axles like the first")
 
@@ -297,7 +340,11 @@ def _axle_x(n: int, t: Trailer) -> float:
 
 
 def _set_axle_x(n: int, t: Trailer, v: float) -> Trailer:
-    return replace(t, axles=tuple(replace(a, x=v) if i == n else a for i, a in enumerate(t.axles)))
+    return _with_axle(t, n, x=v)
+
+
+def _with_axle(t: Trailer, n: int, **fields: object) -> Trailer:
+    return replace(t, axles=tuple(replace(a, **fields) if i == n else a for i, a in enumerate(t.axles)))
 
 
 def _set_track(t: Trailer, v: float) -> Trailer:

@@ -66,11 +66,12 @@ def posts(solved: Solved, layout: Layout, state_id: str, state_shown: str, fills
         ]
         checks = [c for c in scope if c.kind == "tire" and c.id.endswith(side)]
         worst = min(checks, key=lambda c: c.rank) if checks else None
+        heaviest = next((m for m in tires if worst is not None and loads.limits[m].id == worst.id), tires[0])
         half = loads.trailer.axles[-1].track / 2 * (1 if side == "right" else -1)
         curb = ", curb" if side == solved.rig.curb_side else ""
         name = f"{word} tires{curb}" if loads.trailer.axles[0].tires.each_end > 1 else f"{word} tire{curb}"
         x = layout.to_px("rear", half, 0).x()
-        made.append(_post(loads, name, x, tires[0], s, shown, worst, "axles[0].tires.rating", rear=True))
+        made.append(_post(loads, name, x, heaviest, s, shown, worst, "axles[0].tires.rating", rear=True))
     return made
 
 

@@ -152,7 +152,7 @@ def test_an_autosave_of_a_program_that_runs_is_left_to_it(tmp_path: Path) -> Non
 
 
 def test_the_demo_is_a_copy_of_ones_own_and_is_never_overwritten() -> None:
-    path, _ = own_demo()
+    path, *_ = own_demo()
     path.write_text(path.read_text().replace("Poultry barn", "My own barn"))
     assert own_demo()[0].read_text().count("My own barn")
 

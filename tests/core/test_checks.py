@@ -241,6 +241,20 @@ def test_the_demo_is_wrong_only_between_jobs() -> None:
     assert not [c for c in solve(demo("hull-rinse").rigs[0]).checks if c.status == "over"]
 
 
+def test_the_torsion_demo_is_right_at_one_ball_height_and_wrong_at_another() -> None:
+    """The same trailer twice; four inches of ball height put it over, and a lower ball is the first fix."""
+    from frelt.core.fix import fixes
+    from tests.conftest import demo
+
+    level, high = demo("solar-rinse").rigs
+    assert level.items == high.items and high.parent == level.id
+    assert {c.status for c in solve(level).checks} == {"ok"}
+    wrong = solve(high)
+    assert [c.id for c in wrong.checks if c.status == "over"] == ["tongue-share"]
+    best = fixes(wrong, wrong.checks[0], US)[0]
+    assert best.kind == "hitch" and best.words.endswith("in lower") and best.leaves == "ok"
+
+
 def test_lb_of_a_ticket_are_kept_exactly() -> None:
     fill = FillRange(low=0.2, high=0.9, now=0.5)
     assert fill.shown == 0.5

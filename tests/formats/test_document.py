@@ -29,7 +29,7 @@ def packed(value: object) -> bytes:
     return json.dumps(value).encode()
 
 
-@pytest.mark.parametrize("name", ["barn-wash", "hull-rinse"])
+@pytest.mark.parametrize("name", ["barn-wash", "hull-rinse", "solar-rinse"])
 def test_a_document_reads_back_the_same_and_byte_for_byte(name: str) -> None:
     document = demo(name)
     assert decode(encode(document)) == document
@@ -42,7 +42,7 @@ def test_the_shipped_schema_is_the_one_of_the_types_and_validates_the_demo() -> 
     assert json.loads(shipped("document.schema.json")) == made
     jsonschema.Draft202012Validator.check_schema(made)
     validator = jsonschema.Draft202012Validator(made)
-    for name in ("barn-wash", "hull-rinse"):
+    for name in ("barn-wash", "hull-rinse", "solar-rinse"):
         validator.validate(raw(name))
     wrong = raw()
     wrong["rigs"][0]["trailer"]["axles"][0]["track"] = "wide"

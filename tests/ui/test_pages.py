@@ -115,6 +115,30 @@ def test_the_number_of_axles_is_chosen_and_they_share(window: Window, count: int
     assert loads is not None and len(loads.supports.ids) == 1 + 2 * count
 
 
+def test_torsion_axles_ask_for_their_sag_and_the_balls_height(window: Window) -> None:
+    page = go(window, 1)
+    combo = page.sharing  # type: ignore[attr-defined]
+    combo.setCurrentIndex(1)
+    combo.activated.emit(1)
+    QApplication.processEvents()
+    assert window.desk.solved is not None and window.desk.solved.loads is None
+    assert "how far each axle sags" in window.verdict.words.text().lower()
+    for n in (0, 1):
+        fields = [
+            f for f in page.findChildren(QLineEdit, f"chassis-axle:{n}") if f.accessibleName().endswith("sag at its rating")
+        ]
+        fields[0].setFocus()
+        QTest.keyClicks(fields[0], "3 in")
+        QTest.keyClick(fields[0], Qt.Key.Key_Return)
+    solved = window.desk.solved
+    assert solved.loads is not None and solved.check("lift:axle-1") is not None
+    rate = rig_of(window).trailer.axles[0].rate  # type: ignore[union-attr]
+    assert rate is not None and rate.value == pytest.approx(3500 * LB / (3 * INCH))
+    before = solved.check("axle:axle-2").load  # type: ignore[union-attr]
+    typed(page, "chassis-ball", "22")
+    assert window.desk.solved.check("axle:axle-2").load > before  # type: ignore[union-attr, operator]
+
+
 def test_a_coupler_behind_the_axles_is_refused(window: Window) -> None:
     page = go(window, 1)
     before = rig_of(window)

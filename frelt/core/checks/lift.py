@@ -19,7 +19,6 @@ def _limits(b: Bearing) -> Iterable[Limit]:
             axle.name,
             as_row(b.supports.axle(axle.id)),
             low=0.0,
-            by_rule=True,
             at=ends,
             field=f"axles[{n}].rate",
         )
