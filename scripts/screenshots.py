@@ -24,6 +24,7 @@ from frelt.core.edit import add
 from frelt.core.item import Placement
 from frelt.core.rig import Rig
 from frelt.paint.fonts import font
+from frelt.ui.beside import Beside
 from frelt.ui.start import build
 from frelt.ui.window import Window
 
@@ -124,6 +125,14 @@ def torsion() -> QWidget:
     return window
 
 
+def beside() -> QWidget:
+    window = opened(SOLAR)
+    window.show_beside()
+    made = window.findChild(Beside)
+    assert made is not None
+    return made
+
+
 def parked() -> QWidget:
     window = opened(BARN)
     window.desk.show_state("on-jack")
@@ -168,6 +177,7 @@ SHOTS: dict[str, Callable[[], QWidget | QImage]] = {
     "overloaded": overloaded,
     "torsion": torsion,
     "parked": parked,
+    "beside": beside,
     "checks": table,
     "load-sheet": sheet,
 }

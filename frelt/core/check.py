@@ -112,8 +112,9 @@ class Check(Struct, frozen=True):
         """Worst first: over by its excess, then unknown, then tight and ok by margin as share of limit."""
         if self.status == "over":
             return RANKS["over"], -self.excess
-        room = self.margin / abs(self.limit) if self.margin is not None and self.limit else 0.0
-        return RANKS[self.status], room
+        if self.margin is None:
+            return RANKS[self.status], 0.0
+        return RANKS[self.status], self.margin / abs(self.limit) if self.limit else float("inf")
 
 
 class Bearing(Struct, frozen=True):

@@ -39,6 +39,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("fix-2", "Apply the second fix", "Edit", "Ctrl+2", "fix_2"),
     Action("fix-3", "Apply the third fix", "Edit", "Ctrl+3", "fix_3"),
     Action("table", "Every check", "Look", "F2", "show_table"),
+    Action("beside", "Beside its what-if", "Look", "F3", "show_beside"),
     Action("zoom-in", "Closer", "Look", "Ctrl++|Ctrl+=", "zoom_in"),
     Action("zoom-out", "Farther", "Look", "Ctrl+-", "zoom_out"),
     Action("zoom-all", "Whole rig", "Look", "Ctrl+0", "zoom_all"),

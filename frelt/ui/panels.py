@@ -32,7 +32,8 @@ class _Plain(QStyledItemDelegate):
             option.state &= ~QStyle.StateFlag.State_HasFocus
 
 
-def _table(headers: list[str]) -> QTableWidget:
+def plain_table(headers: list[str]) -> QTableWidget:
+    """A table that is read, not edited."""
     table = QTableWidget(0, len(headers))
     table.setHorizontalHeaderLabels(headers)
     table.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
@@ -57,7 +58,7 @@ class ChecksTable(QDialog):
         self.desk = desk
         self.setWindowTitle("Every check")
         self.resize(1080, 620)
-        self.table = _table(["Is", "Check", "Worst case", "Load", "Limit", "Margin", "±", "Source of the limit"])
+        self.table = plain_table(["Is", "Check", "Worst case", "Load", "Limit", "Margin", "±", "Source of the limit"])
         box = QVBoxLayout(self)
         box.addWidget(self.table)
         box.addWidget(
@@ -115,7 +116,7 @@ class KeysWindow(QDialog):
         super().__init__(parent)
         self.setWindowTitle("Keys")
         self.resize(620, 640)
-        self.table = _table(["What", "Keys", "Where"])
+        self.table = plain_table(["What", "Keys", "Where"])
         listed = [a for a in ACTIONS if a.keys]
         self.table.setRowCount(len(listed))
         for row, action in enumerate(listed):

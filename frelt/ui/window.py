@@ -393,6 +393,15 @@ class Window(QMainWindow):
         self._table.show()
         self._table.raise_()
 
+    def show_beside(self) -> None:
+        """Two rigs of the document beside each other; with one, say how to make another."""
+        from .beside import Beside
+
+        if len(self.desk.session.document.rigs) < 2:
+            self.say("There is one rig here: copy it under Job, change the copy, and compare them.")
+            return
+        Beside(self.desk, self).show()
+
     def zoom_in(self) -> None:
         self.bench.zoom_by(1.25)
 

@@ -248,6 +248,22 @@ def test_job_rig_and_side_of_the_curb(window: Window) -> None:
     assert any("curb edge" in t and t.startswith("Left") for t in labels) or "Left to Surface cleaner" in labels
 
 
+def test_two_rigs_are_shown_beside_each_other(window: Window, qtbot: QtBot) -> None:
+    from frelt.ui.beside import Beside
+
+    qtbot.keyClick(window, Qt.Key.Key_F3)
+    assert "copy it under Job" in window.message.text()
+    window.open_path(own_demo()[2])
+    qtbot.keyClick(window, Qt.Key.Key_F3)
+    beside = window.findChild(Beside)
+    assert beside is not None and beside.isVisible()
+    rows = [[beside.table.item(r, c).text() for c in range(6)] for r in range(beside.table.rowCount())]
+    assert rows[0][0] == "Tongue share" and (rows[0][2], rows[0][4]) == ("within", "over") and rows[0][5].startswith("−")
+    assert "the ball stands at another height" in beside.verdicts.text()
+    assert beside.halves[0].scale_for == beside.halves[1].scale_for > 10
+    beside.grab()
+
+
 def test_a_rating_can_be_answered_with_not_rated(window: Window) -> None:
     settle = window.bench._spots
     spot, field = next((b, f) for b, f in settle if f == "ratings.coupler_tongue")

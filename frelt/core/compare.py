@@ -1,0 +1,82 @@
+"""Two rigs beside each other: check by check, and what differs in what they are made of."""
+
+from msgspec import Struct
+
+from .check import RANKS, Check
+from .item import Item
+from .solve import Solved
+
+
+class Pair(Struct, frozen=True):
+    """One check in two rigs; either may be missing.
+
+    change: of the margin from the first to the second [kg, shares or m], None where it cannot be told.
+    """
+
+    id: str
+    subject: str
+    kind: str
+    first: Check | None
+    second: Check | None
+
+    @property
+    def change(self) -> float | None:
+        """How much more room the second rig has than the first."""
+        a = self.first.margin if self.first is not None else None
+        b = self.second.margin if self.second is not None else None
+        return None if a is None or b is None else b - a
+
+    @property
+    def worse(self) -> int:
+        """1 where the second is of a worse status, -1 where it is of a better one, else 0."""
+        a = RANKS[self.first.status] if self.first is not None else RANKS["ok"]
+        b = RANKS[self.second.status] if self.second is not None else RANKS["ok"]
+        return (a > b) - (a < b)
+
+
+def compared(first: Solved, second: Solved) -> tuple[Pair, ...]:
+    """Every check of either rig, worst of both first; checks of single items only where they are over."""
+    ours, theirs = {c.id: c for c in first.checks}, {c.id: c for c in second.checks}
+    pairs = []
+    for check_id in dict.fromkeys([*ours, *theirs]):
+        a, b = ours.get(check_id), theirs.get(check_id)
+        known = a if a is not None else b
+        assert known is not None
+        pairs.append(Pair(check_id, known.subject, known.kind, a, b))
+    return tuple(sorted(pairs, key=lambda p: min(c.rank for c in (p.first, p.second) if c is not None)))
+
+
+def differences(first: Solved, second: Solved) -> tuple[str, ...]:
+    """What the second rig has otherwise, in words: items moved, added, gone, changed; the trailer changed.
+
+    Items of a copy have ids of their own, so they are matched by name.
+    """
+    ours, theirs = {i.name: i for i in first.rig.items}, {i.name: i for i in second.rig.items}
+    words = [f"{name} is gone" for name in ours if name not in theirs]
+    words += [f"{name} is new" for name in theirs if name not in ours]
+    for name, item in ours.items():
+        other = theirs.get(name)
+        if other is not None:
+            words += _item(item, other)
+    a, b = first.rig.trailer, second.rig.trailer
+    if a is not None and b is not None:
+        if a.ball_z != b.ball_z:
+            words.append("the ball stands at another height")
+        if a.ratings != b.ratings or [x.rating for x in a.axles] != [x.rating for x in b.axles]:
+            words.append("its plates differ")
+        if a.empty != b.empty:
+            words.append("its empty weights differ")
+    if [(s.name, s.condition, s.road) for s in first.rig.states] != [(s.name, s.condition, s.road) for s in second.rig.states]:
+        words.append("its states differ")
+    return tuple(words)
+
+
+def _item(item: Item, other: Item) -> list[str]:
+    """How one item differs."""
+    at, to = item.place, other.place
+    words = []
+    if (at.u, at.v, at.off, at.turns) != (to.u, to.v, to.off, to.turns):
+        words.append(f"{item.name} stands elsewhere")
+    if item.mass != other.mass or [t.capacity for t in item.tanks] != [t.capacity for t in other.tanks]:
+        words.append(f"{item.name} weighs or holds otherwise")
+    return words
