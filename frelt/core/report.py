@@ -2,8 +2,9 @@
 
 import numpy as np
 
+from .lifting import lifted_extreme
 from .mass_table import MassTable
-from .solve import Loads, Solved, state_unsolved
+from .solve import Array, Loads, Solved, state_unsolved
 from .supports import Supports
 from .value import Value
 from .worst import Extreme, extreme, highest, lowest
@@ -120,7 +121,7 @@ def _states(solved: Solved, loads: Loads) -> tuple[StateReport, ...]:
             )
             found.append(none)
             continue
-        low, high = asked[state.condition]
+        low, high = _with_lift(loads, s, asked[state.condition])
         ids = loads.by_condition[state.condition].ids
         n = len(ids)
 
@@ -151,9 +152,28 @@ def _states(solved: Solved, loads: Loads) -> tuple[StateReport, ...]:
 
 def _quantities(table: MassTable, supports: Supports) -> tuple[Extreme, Extreme]:
     """Least and greatest of every support, then mass, front share, x and y of the centre of gravity."""
-    mass = np.array([[1.0, 0.0, 0.0]])
-    num = np.vstack([supports.rows, mass, supports.rows[:1], [[0.0, 1.0, 0.0]], [[0.0, 0.0, 1.0]]])
+    num, den = _asked(supports)
+    return tuple(extreme(table, num[:, :3], den[:, :3], sense, num[:, 3]) for sense in (-1, +1))  # type: ignore[return-value]
+
+
+def _asked(supports: Supports) -> tuple[Array, Array]:
+    """num and den of the quantities of a state, (quantities, 4) on (M, Mx, My, 1)."""
+    front = [supports.row(name) for name in supports.ids]
+    num = np.array([*front, [1.0, 0, 0, 0], front[0], [0, 1.0, 0, 0], [0, 0, 1.0, 0]])
     den = np.zeros_like(num)
-    den[-3:] = mass
-    const = np.concatenate([supports.const, [0.0], supports.const[:1], [0.0, 0.0]])
-    return extreme(table, num, den, -1, const), extreme(table, num, den, +1, const)
+    den[-3:, 0] = 1.0
+    return num, den
+
+
+def _with_lift(loads: Loads, s: int, ends: tuple[Extreme, Extreme]) -> tuple[Extreme, Extreme]:
+    """The quantities of a state exact also where an axle leaves the ground."""
+    parts = loads.lifted.get(s)
+    if not parts:
+        return ends
+    asked = [_asked(piece.supports) for piece in parts]
+    for sense, kept in zip((-1, +1), ends, strict=True):
+        for q in range(kept.value.shape[1]):
+            best = lifted_extreme(loads.table, s, parts, [(num[q], den[q]) for num, den in asked], sense)
+            if best is not None:
+                kept.value[s, q], kept.fills[s, q] = best.value, best.fills
+    return ends

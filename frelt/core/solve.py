@@ -3,7 +3,7 @@
 `solve` is a pure function of the rig; it is cheap enough to run at each step of a drag.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 import numpy as np
 from msgspec import Struct
@@ -12,13 +12,14 @@ from numpy.typing import NDArray
 
 from . import checks as _checks  # noqa: F401  (fills the registry)
 from .carrier import Trailer
-from .check import KINDS, WHOLE, Bearing, Check, Limit, Status
+from .check import KINDS, Bearing, Check, Limit, Status
 from .figure import Figure
 from .frames import Frames
+from .lifting import lifted_extreme
 from .mass_table import MassTable, mass_table
 from .rig import Rig
 from .state import State
-from .supports import Condition, Supports, trailer_supports, unsolved
+from .supports import Condition, Piece, Supports, pieces, springs, trailer_supports, unsolved
 from .value import FreltError
 from .words import fills_phrase
 from .worst import Extreme, extreme, spread
@@ -33,6 +34,7 @@ class Loads(Struct, frozen=True):
 
     by_condition: supports when hitched, and when parked where the jack's station is known.
     num, den: (limits, 3) rows of the limits, num0 and den0 their constants.
+    lifted: by state, the ranges of a sprung trailer where some fill takes an axle off the ground.
     limits: a limit that holds in both conditions stands here twice, under one id.
     """
 
@@ -49,11 +51,21 @@ class Loads(Struct, frozen=True):
     greatest: Extreme
     least_pm: Array
     greatest_pm: Array
+    lifted: dict[int, tuple[Piece, ...]]
 
     @property
     def supports(self) -> Supports:
         """The supports when hitched."""
         return self.by_condition["hitched"]
+
+    def load_at(self, m: int, s: int, fills: Array) -> float:
+        """What the supports of limit m carry in state s at some fills, (tanks,) [kg]."""
+        moments = np.append(self.table.base[s, :3] + fills @ self.table.tank_moments, 1.0)
+        row = np.append(self.num[m], self.num0[m])
+        for piece in self.lifted.get(s, ()):
+            if piece.low <= moments[:3] @ np.array(piece.arm) <= piece.high:
+                row = np.sum([piece.supports.row(support) for support in self.limits[m].at], axis=0)
+        return float(moments @ row)
 
     def fills_shown(self, state: int, fills: Mapping[str, float]) -> Array:
         """The fills drawn in a state, (tanks,): from fills by address, else what the state shows."""
@@ -155,25 +167,21 @@ def _loads(rig: Rig, trailer: Trailer, frames: Frames) -> Loads:
     if tilted is not None:
         raise FreltError(f"a tank on a slope or a wall is not solved yet ({tilted.part.name})")
     supports = {c: trailer_supports(trailer, c) for c in CONDITIONS if c == "hitched" or trailer.jack_x is not None}
-    limits = tuple(
-        limit if condition == "hitched" else replace(limit, condition=condition)
-        for condition, own in supports.items()
-        for kind in KINDS.values()
-        if kind.limits is not None and condition in kind.conditions
-        for limit in kind.limits(Bearing(rig, trailer, own, condition))
-    )
-    above = np.array([m.num for m in limits])
-    below = np.array([m.den or (0.0, 0.0, 0.0, 0.0) for m in limits])
+    limits = tuple(m for condition, own in supports.items() for m in _limits(Bearing(rig, trailer, own, condition)))
+    above, below = _rows(limits)
     num, den, num0, den0 = above[:, :3], below[:, :3], above[:, 3], below[:, 3]
     ok = [not state_unsolved(s, rig) for s in rig.states]
     applies = np.array([[good and m.applies(s) for m in limits] for s, good in zip(rig.states, ok, strict=True)])
     least, greatest = (extreme(table, num, den, sense, num0, den0) for sense in (-1, +1))
+    applies = applies.reshape(len(rig.states), len(limits))
+    lifted = _lift_off(rig, trailer, table, limits, applies, least, greatest) if springs(trailer) else {}
     return Loads(
         trailer=trailer,
         by_condition=supports,
         table=table,
         limits=limits,
-        applies=applies.reshape(len(rig.states), len(limits)),
+        applies=applies,
+        lifted=lifted,
         num=num,
         den=den,
         num0=num0,
@@ -183,6 +191,50 @@ def _loads(rig: Rig, trailer: Trailer, frames: Frames) -> Loads:
         least_pm=_spread_of(table, num, den, den0, least, [m.low is not None for m in limits]),
         greatest_pm=_spread_of(table, num, den, den0, greatest, [m.high is not None or not m.known for m in limits]),
     )
+
+
+def _limits(bearing: Bearing) -> list[Limit]:
+    """Every limit of every check in one condition."""
+    kinds = [k for k in KINDS.values() if k.limits is not None and bearing.condition in k.conditions]
+    return [replace(m, condition=bearing.condition) for k in kinds if k.limits is not None for m in k.limits(bearing)]
+
+
+def _rows(limits: Sequence[Limit]) -> tuple[Array, Array]:
+    """num and den of limits, (limits, 4) each; zeros where a limit is no ratio."""
+    return np.array([m.num for m in limits]), np.array([m.den or (0.0, 0.0, 0.0, 0.0) for m in limits])
+
+
+def _lift_off(
+    rig: Rig,
+    trailer: Trailer,
+    table: MassTable,
+    limits: tuple[Limit, ...],
+    applies: NDArray[np.bool_],
+    least: Extreme,
+    greatest: Extreme,
+) -> dict[int, tuple[Piece, ...]]:
+    """Put exact extremes in place where some fill takes an axle off the ground; the lift checks keep the linear ones.
+
+    Returns the pieces of the springs' range for those states.
+    """
+    lifted: dict[int, tuple[Piece, ...]] = {}
+    lift = [m for m, limit in enumerate(limits) if limit.check == "lift"]
+    for condition in CONDITIONS:
+        own = [m for m, limit in enumerate(limits) if limit.condition == condition]
+        states = [s for s in range(len(rig.states)) if any(applies[s, m] and least.value[s, m] < 0 for m in lift if m in own)]
+        if not states:
+            continue
+        parts = pieces(trailer, condition)
+        by_piece = [_rows(_limits(Bearing(rig, trailer, p.supports, condition))) for p in parts]
+        lifted |= dict.fromkeys(states, parts)
+        for s in states:
+            for n, m in enumerate(own):
+                rows = [(above[n], below[n]) for above, below in by_piece]
+                for sense, kept in ((-1, least), (+1, greatest)):
+                    best = lifted_extreme(table, s, parts, rows, sense) if m not in lift else None
+                    if best is not None:
+                        kept.value[s, m], kept.fills[s, m] = best.value, best.fills
+    return lifted
 
 
 def _spread_of(table: MassTable, num: Array, den: Array, den0: Array, at: Extreme, asked: list[bool]) -> Array:
@@ -196,16 +248,12 @@ def _judge(rig: Rig, loads: Loads) -> tuple[list[Check], dict[str, tuple[Check, 
     """The worst of every limit over all states, and every state's checks worst first."""
     grid: dict[str, list[Check]] = {s.id: [] for s in rig.states}
     found: dict[str, list[tuple[Check, int]]] = {}
-    lifted = _lifted(loads)
     for m, limit in enumerate(loads.limits):
         if not limit.counts:
             continue
         for s, state in enumerate(rig.states):
             if loads.applies[s, m]:
                 check = judge(rig, loads, m, s)
-                if lifted[s] and limit.check != "lift" and limit.num != WHOLE and check.status != "over":
-                    why = f"{limit.subject}: not solved yet where an axle leaves the ground"
-                    check = replace(check, status="unknown", why=why, margin=None)
                 grid[state.id].append(check)
                 found.setdefault(limit.id, []).append((check, m))
     worst = []
@@ -214,13 +262,6 @@ def _judge(rig: Rig, loads: Loads) -> tuple[list[Check], dict[str, tuple[Check, 
         worst.append(_named(rig, loads, m, check))
     by_state = {state: tuple(sorted(own, key=lambda c: c.rank)) for state, own in grid.items() if own}
     return worst, by_state
-
-
-def _lifted(loads: Loads) -> list[bool]:
-    """For each state, whether some fill takes an axle off the ground, where the springs' rows no longer hold."""
-    lift = [m for m, limit in enumerate(loads.limits) if limit.check == "lift"]
-    states = range(len(loads.applies))
-    return [any(loads.applies[s, m] and loads.least.value[s, m] < 0 for m in lift) for s in states]
 
 
 def _nearest(check: Check) -> tuple[int, float]:

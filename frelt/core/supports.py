@@ -63,25 +63,66 @@ def springs(trailer: Trailer) -> bool:
     return trailer.sharing == "independent" and len(trailer.axles) > 1
 
 
+class Piece(Struct, frozen=True):
+    """A range of Q = Mx - M·xf [kg·m] over which the same axles are on the ground."""
+
+    supports: Supports
+    low: float
+    high: float
+    arm: tuple[float, float, float]  # Q as a row on (M, Mx, My)
+
+
 def trailer_supports(trailer: Trailer, condition: Condition = "hitched") -> Supports:
-    """Supports of a trailer on its coupler, or on its jack where it is parked.
+    """Supports of a trailer on its coupler, or on its jack where it is parked, every wheel on the ground.
 
     Axles that share: T = (M·xa - Mx)/(xa - xf), the axles the rest in equal parts. Axles that do not:
-    `_on_springs`. Wheels take the roll moment by the roll stiffness of their axle.
+    each by its spring. Wheels take the roll moment by the roll stiffness of their axle.
     Raises FreltError where the jack's station is not entered or not ahead of the axles.
     """
-    xa, n = trailer.axle_x, len(trailer.axles)
+    xf, xa, n = front_station(trailer, condition), trailer.axle_x, len(trailer.axles)
+    if springs(trailer):
+        return _on_springs(trailer, xf, condition, frozenset(range(n)))
+    front = np.array([xa, -1.0, 0.0]) / (xa - xf)
+    axle = (np.array([1.0, 0.0, 0.0]) - front) / n
+    return _built(trailer, condition, [axle] * n, [0.0] * n, [1.0 / n] * n)
+
+
+def front_station(trailer: Trailer, condition: Condition) -> float:
+    """Station of the front support [m]. Raises FreltError where it is not entered or not ahead of the axles."""
     xf = trailer.coupler_x if condition == "hitched" else trailer.jack_x
     if xf is None:
         raise FreltError("where the jack stands is not entered")
     if min(a.x for a in trailer.axles) - xf < 0.1:
         raise FreltError(f"the {FRONT[condition]} does not stand ahead of the axles")
-    if springs(trailer):
-        axles, const, roll = _on_springs(trailer, xf, condition)
-    else:
-        front = np.array([xa, -1.0, 0.0]) / (xa - xf)
-        axles = [(np.array([1.0, 0.0, 0.0]) - front) / n] * n
-        const, roll = [0.0] * n, [1.0 / n] * n
+    return xf
+
+
+def pieces(trailer: Trailer, condition: Condition) -> tuple[Piece, ...]:
+    """The ranges of Q between which a wheel of a sprung trailer leaves or meets the ground, lowest first.
+
+    F = k·max(0, δ + θ·d) grows with θ, and so does Q = Σ F·d: each axle meets the ground at θ = -δ/d.
+    """
+    xf = front_station(trailer, condition)
+    k = [a.rate.value for a in trailer.axles if a.rate is not None]
+    d, sag = [a.x - xf for a in trailer.axles], _sag(trailer, condition)
+    order = sorted(range(len(k)), key=lambda j: -sag / d[j])
+    found = []
+    for count in range(1, len(order) + 1):
+        down = order[:count]
+
+        def moment(theta: float, down: list[int] = down) -> float:
+            return sum(k[j] * d[j] * (sag + theta * d[j]) for j in down)
+
+        low = moment(-sag / d[order[count - 1]])
+        high = moment(-sag / d[order[count]]) if count < len(order) else float("inf")
+        if high > low:
+            supports = _on_springs(trailer, xf, condition, frozenset(down))
+            found.append(Piece(supports, low, high, (-xf, 1.0, 0.0)))
+    return tuple(found)
+
+
+def _built(trailer: Trailer, condition: Condition, axles: list[Array], const: list[float], roll: list[float]) -> Supports:
+    """Supports from each axle's row, constant and share of the roll; the front takes the rest."""
     first = np.array([1.0, 0.0, 0.0]) - np.sum(axles, axis=0)
     ids, rows, constants = [FRONT[condition]], [first], [-sum(const)]
     for a, row, c, share in zip(trailer.axles, axles, const, roll, strict=True):
@@ -92,22 +133,30 @@ def trailer_supports(trailer: Trailer, condition: Condition = "hitched") -> Supp
     return Supports(tuple(ids), np.array(rows), np.array(constants))
 
 
-def _on_springs(trailer: Trailer, xf: float, condition: Condition) -> tuple[list[Array], list[float], list[float]]:
-    """Each axle's row and constant, and its share of the roll stiffness, while every wheel is on the ground.
+def _sag(trailer: Trailer, condition: Condition) -> float:
+    """δ [m]: the sag of the empty, level trailer, less how much higher than level the ball is.
 
-    F = k(δ + θ·d), d from the front support; θ from Σ F·d = Mx - M·xf. δ is the sag of the empty, level
-    trailer, less how much higher than level the hitch is; on its jack it is taken to be cranked level.
+    On its jack the trailer is taken to be cranked level.
     """
     empty = bare(trailer)
-    k = [a.rate.value for a in trailer.axles if a.rate is not None]
-    from_coupler = [a.x - trailer.coupler_x for a in trailer.axles]
-    sag = empty.mass * (empty.x - trailer.coupler_x) / sum(kj * dj for kj, dj in zip(k, from_coupler, strict=True))
+    carried = sum(a.rate.value * (a.x - trailer.coupler_x) for a in trailer.axles if a.rate is not None)
+    sag = empty.mass * (empty.x - trailer.coupler_x) / carried
     if condition == "hitched" and trailer.ball_z is not None:
         sag += trailer.coupler_z - trailer.ball_z
+    return sag
+
+
+def _on_springs(trailer: Trailer, xf: float, condition: Condition, down: frozenset[int]) -> Supports:
+    """Supports while just the axles in `down` are on the ground.
+
+    F = k(δ + θ·d), d from the front support; θ from Σ F·d = Mx - M·xf.
+    """
+    sag = _sag(trailer, condition)
+    k = [a.rate.value if j in down and a.rate is not None else 0.0 for j, a in enumerate(trailer.axles)]
     d = [a.x - xf for a in trailer.axles]
     first = sum(kj * dj for kj, dj in zip(k, d, strict=True))
     second = sum(kj * dj * dj for kj, dj in zip(k, d, strict=True))
     rows = [np.array([-xf, 1.0, 0.0]) * (kj * dj / second) for kj, dj in zip(k, d, strict=True)]
     const = [kj * sag * (1 - dj * first / second) for kj, dj in zip(k, d, strict=True)]
     roll = [kj * a.track**2 for kj, a in zip(k, trailer.axles, strict=True)]
-    return rows, const, [r / sum(roll) for r in roll]
+    return _built(trailer, condition, rows, const, [r / sum(roll) for r in roll])

@@ -106,6 +106,9 @@ class ChassisPage(Page):
         widgets += [heading("Weigh it, empty")]
         widgets.append(self._weight("On the coupler", "tongue"))
         widgets.append(self._weight("On the axles", "axles"))
+        widgets.append(self._read_at())
+        widgets.append(self._weight("Left wheels, if read apart", "left"))
+        widgets.append(self._weight("Right wheels", "right"))
         self.empty_note = QLabel("Scale figures, with nothing aboard.")
         self.empty_note.setObjectName("quiet")
         self.empty_note.setWordWrap(True)
@@ -221,11 +224,12 @@ class ChassisPage(Page):
 
     def _weight(self, label: str, name: str) -> FigureField:
         def value(t: Trailer) -> float | None:
-            return getattr(t.empty, name).value if t.empty is not None else None
+            figure = getattr(t.empty, name) if t.empty is not None else None
+            return figure.value if figure is not None else None
 
         def typed(v: float | None) -> None:
             if v is None:
-                self._change(lambda t: replace(t, empty=None), "empty weights unknown")
+                self._change(lambda t: _without_weight(t, name), "empty weights unknown")
                 return
             figure = Figure(value=v, source="weighed", plus_minus=max(v * 0.02, 5.0), origin="scale")
 
@@ -236,6 +240,21 @@ class ChassisPage(Page):
             self._change(put, f"empty weight {label.lower()}")
 
         return self._field(label, "mass", name, value, typed, "unknown", high=20_000, may_be_empty=True)
+
+    def _read_at(self) -> FigureField:
+        """A tongue is often read under the jack, not at the coupler."""
+
+        def value(t: Trailer) -> float | None:
+            return None if t.empty is None or t.empty.tongue_at is None else t.empty.tongue_at - t.coupler_x
+
+        def typed(v: float | None) -> None:
+            def put(t: Trailer) -> Trailer:
+                at = None if v is None else t.coupler_x + v
+                return t if t.empty is None else replace(t, empty=replace(t.empty, tongue_at=at))
+
+            self._change(put, "where the tongue was read")
+
+        return self._field("… read behind the coupler", "length", "", value, typed, "at it", low=0, high=6, may_be_empty=True)
 
     def _plate(self, label: str, field: str, kind: str) -> FigureField:
         def typed(v: float | None) -> None:
@@ -301,6 +320,13 @@ class ChassisPage(Page):
 def _rating_shown(rating: Rating) -> float | str | None:
     """What a plate's field shows: a limit, “not rated”, or nothing."""
     return NOT_RATED if rating == NOT_RATED else rated(rating)
+
+
+def _without_weight(t: Trailer, name: str) -> Trailer:
+    """The trailer without one of its empty weights; without the tongue's or the axles' none is known."""
+    if t.empty is None or name in ("tongue", "axles"):
+        return replace(t, empty=None)
+    return replace(t, empty=replace(t.empty, **{name: None}))
 
 
 def _main(t: Trailer, **fields: object) -> Trailer:

@@ -79,7 +79,7 @@ def _post(
     loads: Loads, name: str, x: float, m: int, s: int, shown: Array, check: Check | None, field: str, rear: bool = False
 ) -> Post:
     """A post of limit m: its load at the fills shown in state s, and its span over every state it is judged in."""
-    now = float((loads.table.base[s, :3] + shown @ loads.table.tank_moments) @ loads.num[m] + loads.num0[m])
+    now = loads.load_at(m, s, shown)
     low = high = now
     for i, limit in enumerate(loads.limits):
         judged = loads.applies[:, i]
