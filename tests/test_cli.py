@@ -126,4 +126,33 @@ def test_a_rig_of_many_states_and_a_hostile_name_make_a_sheet(tmp_path: Path) ->
     out = tmp_path / "wild.pdf"
     assert frelt("sheet", str(tmp_path / "wild.frelt.json"), "-o", str(out), "--units", "metric").returncode == 0
     with pdfplumber.open(out) as pdf:
-        assert "<b>Rig</b>" in pdf.pages[0].extract_text()
+        (page,) = pdf.pages
+        assert "<b>Rig</b>" in page.extract_text()
+        assert max(c["bottom"] for c in page.chars) <= page.height - 15
+        assert max(c["x1"] for c in page.chars) <= page.width - 20
+
+
+def test_a_full_sheet_stays_on_its_page(tmp_path: Path) -> None:
+    """A crowded rig: forty items, twelve tanks, a dozen states, many of them over; nothing runs off or over the foot."""
+    one = demo("barn-wash").rigs[0]
+    more = tuple(replace(i, id=f"{i.id}-{n}", name=f"{i.name} {n}") for n in range(4) for i in one.items)
+    states = tuple(replace(s, id=f"{s.id}-{n}", name=f"{s.name} {n}") for n in range(3) for s in one.states)
+    crowded = replace(one, items=(*one.items, *more), states=states)
+    save(tmp_path / "crowded.frelt.json", Document(rigs=(crowded,)))
+    out = tmp_path / "crowded.pdf"
+    assert frelt("sheet", str(tmp_path / "crowded.frelt.json"), "-o", str(out)).returncode == 0
+    with pdfplumber.open(out) as pdf:
+        (page,) = pdf.pages
+        text = page.extract_text()
+        ticket = next(w for w in page.extract_words() if w["text"] == "TICKET")
+        assert max(c["bottom"] for c in page.chars) <= page.height - 15
+    for words in (
+        "more checks, in the file",
+        "more states, in the file",
+        "more, in the file",
+        "SCALE TICKET",
+        "Chock the wheels",
+    ):
+        assert words in text, words
+    above = [w for w in page.extract_words() if w["bottom"] < ticket["top"] - 1]
+    assert max(w["bottom"] for w in above) <= ticket["top"]

@@ -26,6 +26,8 @@ from .painter import paint, text, transform
 from .theme import LIGHT, Theme
 
 WIDTH, HEIGHT, EDGE = 816.0, 1056.0, 40.0  # letter at 96 px to the inch
+BOTTOM = HEIGHT - 186  # of what stands above the scale ticket
+UNDER = 170.0  # kept below the table for states and sources
 PAPER = Theme("paper", LIGHT)
 CAUTIONS = (
     "A planning aid, not a weighing. Weigh the rig full and as it travels before it takes the road; "
@@ -74,9 +76,7 @@ class Sheet:
         self._drawings()
         self._supports()
         top = self.y
-        left = self._states(top)
-        right = self._sources(top)
-        self.y = max(left, right) + 4
+        self._sources(top, self._states(top))
         self._foot()
 
     def _write(
@@ -116,9 +116,14 @@ class Sheet:
         self._write(EDGE, "LOAD SHEET", "small", 600, True, "soft")
         self._write(WIDTH - EDGE, self.today.isoformat(), "small", 400, False, "soft", "end")
         self.y += 24
-        self._write(EDGE, self.rig.name, "title", 600)
+        self.p.setFont(font("title", 600))
+        if self.p.fontMetrics().horizontalAdvance(self.rig.name) < 520:
+            self._write(EDGE, self.rig.name, "title", 600)
+            extra = 0.0
+        else:
+            extra = self._wrapped(EDGE, self.y - 16, 520, self.rig.name, 1.2, weight=600) - self.y - 2
         self._write(WIDTH - EDGE, f"Serial {self.rig.serial or '______________'}", "strong", 600, False, "ink", "end")
-        self.y += 18
+        self.y += 18 + max(extra, 0.0)
         job = self.document.job
         about = " · ".join(x for x in (job.name, job.customer, job.washes) if x)
         if about:
@@ -157,7 +162,10 @@ class Sheet:
                 self._write(key_x, f"and {len(self.rig.items) - n + 1} more", "small", 400, True, scale=0.85, y=y + 12)
                 break
             y += 12
-            self._write(key_x, f"{n}  {item.name}", "small", 400, True, scale=0.85, y=y)
+            box = self._write(key_x, f"{n}  {item.name}", "small", 500, True, scale=0.85, y=y)
+            f = item.mass
+            words = f"{self.units.show(f.value, 'mass')} ± {self.units.show(f.plus_minus, 'mass', False)} empty, {f.source}"
+            self._write(box.right() + 8, words, "small", 400, True, "soft", scale=0.8, y=y)
         self.y = side_base + 10
 
     def _scene(self, scene: Scene, scale: float, x: float, base: float) -> None:
@@ -191,9 +199,12 @@ class Sheet:
             self._write(x, words.upper(), "small", 600, True, "soft", "end" if end else "start", 0.9)
         self.y += 4
         self._rule(self.y)
-        for check in self.solved.checks:
-            if check.quantity == "length" and check.load is None:
-                continue
+        listed = [c for c in self.solved.checks if c.quantity != "length" or c.load is not None]
+        for n, check in enumerate(listed):
+            if self.y + 12.5 > BOTTOM - UNDER:
+                self.y += 12.5
+                self._write(EDGE, f"and {len(listed) - n} more checks, in the file", "small", 400, True, "soft", scale=0.95)
+                break
             self._support_row(check, columns)
 
     def _support_row(self, c: Check, columns: tuple[float, ...]) -> None:
@@ -242,7 +253,11 @@ class Sheet:
         y = top + 18
         self._write(EDGE, "STATES AND THE FILLS THEY ALLOW", "small", 600, True, "soft", y=y, scale=0.9)
         tanks = list(self.rig.tanks())
-        for state in self.rig.states:
+        for n, state in enumerate(self.rig.states):
+            if y + 40 > BOTTOM:
+                words = f"and {len(self.rig.states) - n} more states, in the file"
+                self._write(EDGE, words, "small", 400, True, "soft", y=y + 11, scale=0.8)
+                return y + 11
             y += 13
             checks = self.solved.by_state.get(state.id, ())
             says = brief(checks[0], self.units) if checks else "not judged"
@@ -260,7 +275,8 @@ class Sheet:
             y = self._wrapped(EDGE, y + 2, 356, ", ".join(fills), 0.75, "soft") - 2
         return y
 
-    def _sources(self, top: float) -> float:
+    def _sources(self, top: float, left: float) -> None:
+        """Where the figures come from: down the right column, then under the states, which end at `left`."""
         x, wide, y = EDGE + 376, WIDTH - EDGE, top + 18
         self._write(x, "WHERE THE FIGURES COME FROM", "small", 600, True, "soft", y=y, scale=0.9)
         rows: list[tuple[str, str]] = []
@@ -271,43 +287,51 @@ class Sheet:
                     (name, f"{self.units.show(f.value, 'mass')} ± {self.units.show(f.plus_minus, 'mass', False)}, {f.source}")
                 )
         rows += self._ratings()
-        for item in self.rig.items:
-            f = item.mass
-            rows.append(
-                (item.name, f"{self.units.show(f.value, 'mass')} ± {self.units.show(f.plus_minus, 'mass', False)}, {f.source}")
-            )
         liquids = {t.liquid.name: t.liquid for _, _, t in self.rig.tanks()}
         for name, liquid in liquids.items():
             d = liquid.density
             rows.append(
                 (name, f"{self.units.show(d.value, 'density')} ± {self.units.show(d.plus_minus, 'density', False)}, {d.source}")
             )
-        room = max(int((HEIGHT - 190 - y) / 10.5), 3)
-        for n, (name, words) in enumerate(rows):
+        used = {limit.check for limit in self.solved.loads.limits} if self.solved.loads is not None else set()
+        plates = "; ".join(f"{k.title}: {k.source}" for k in KINDS.values() if k.id in used)
+        room = int((BOTTOM - 64 - y) / 10.5)
+        self._figures(x, wide, y, rows[:room])
+        rest, below = rows[room:], left + 14
+        more = max(int((BOTTOM - below) / 10.5) - 1, 0)
+        self._figures(EDGE, EDGE + 356, below, rest[:more])
+        if len(rest) > more:
+            self._write(EDGE, f"and {len(rest) - more} more, in the file", "small", 400, True, "soft", y=BOTTOM, scale=0.8)
+        self._wrapped(x, y + 10.5 * min(len(rows), room) + 6, wide - x, plates, 0.66, "soft")
+
+    def _figures(self, x: float, end: float, y: float, rows: list[tuple[str, str]]) -> None:
+        """Figures with their source, one a line."""
+        for name, words in rows:
             y += 10.5
-            if n >= room:
-                self._write(x, f"and {len(rows) - n} more, in the file", "small", 400, True, "soft", y=y, scale=0.8)
-                break
             self._write(x, name, "small", 400, True, y=y, scale=0.8)
-            self._write(wide, words, "small", 400, True, "soft", "end", 0.8, y)
-        y += 12
-        plates = "; ".join(f"{k.title}: {k.source}" for k in KINDS.values() if k.limits is not None)
-        return self._wrapped(x, y - 6, wide - x, plates, 0.68, "soft")
+            self._write(end, words, "small", 400, True, "soft", "end", 0.8, y)
 
     def _ratings(self) -> list[tuple[str, str]]:
         """Every plate, with where it was read."""
         if self.solved.loads is None:
             return []
-        rows: dict[str, tuple[str, str]] = {}
+        axles = len(self.solved.loads.trailer.axles)
+        rows: dict[tuple[str, str], list[str]] = {}
         for limit in self.solved.loads.limits:
             if isinstance(limit.rating, Figure):
-                name = limit.subject.removesuffix(" left tire").removesuffix(" right tire")
                 words = f"{self.units.show(limit.rating.value, 'mass')}, {limit.rating.source}"
-                rows[limit.field] = (f"{name}, each tire" if limit.check == "tire" else f"{name}, rating", words)
-        return list(rows.values())
+                kind = limit.check if limit.check in ("axle", "tire") else limit.id
+                rows.setdefault((kind, words), []).append(limit.subject)
+        listed = []
+        for (kind, words), subjects in rows.items():
+            shared = {"axle": ("Each axle", axles), "tire": ("Each tire", 2 * axles)}.get(kind)
+            every = shared is not None and len(set(subjects)) == shared[1]
+            name = shared[0] if shared is not None and every else ", ".join(dict.fromkeys(subjects))
+            listed.append((f"{name}, rating", words))
+        return listed
 
     def _foot(self) -> None:
-        y = max(self.y, HEIGHT - 176)
+        y = BOTTOM + 10
         self._rule(y)
         y += 14
         self._write(EDGE, "SCALE TICKET", "small", 600, True, "soft", y=y, scale=0.9)

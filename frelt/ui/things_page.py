@@ -54,6 +54,7 @@ class CatalogList(QWidget):
         self.list.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.list.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
         self.list.setTextElideMode(Qt.TextElideMode.ElideNone)
+        self.list.setResizeMode(QListWidget.ResizeMode.Adjust)
         self.list.setMinimumHeight(150)
         self.button = QPushButton("Put on the deck")
         self.box.textChanged.connect(self.refresh)
