@@ -4,12 +4,14 @@ from collections.abc import Callable
 from functools import partial
 
 from msgspec.structs import replace
+from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QComboBox, QLabel, QPushButton, QVBoxLayout, QWidget
 
 from ..core.carrier import Deck, Trailer, TrailerEmpty
 from ..core.check import KINDS
 from ..core.edit import rating_at, set_rating
 from ..core.figure import NOT_RATED, Figure, Rating, plate, rated
+from ..core.questions import questions
 from ..core.rig import Rig, RuleSet
 from ..core.supports import springs
 from ..core.units import Quantity
@@ -54,6 +56,9 @@ class ChassisPage(Page):
                 else:
                     field.show_value(shown, hint)
             self._show_rules(rig.rules)
+            asked = questions(trailer, self.desk.units)
+            self.again.setText("\n".join(f"Look again: {q.words}" for q in asked))
+            self.again.setVisible(bool(asked))
             self.axles.setCurrentIndex(len(trailer.axles) - 1)
             self.sharing.setCurrentIndex(self.sharing.findData(trailer.sharing))
 
@@ -84,7 +89,11 @@ class ChassisPage(Page):
         self.sharing.addItem("that share (equalizer)", "equaliser")
         self.sharing.addItem("each on its own (torsion)", "independent")
         self.sharing.activated.connect(self._set_sharing)
-        widgets: list[QWidget] = [heading("Tape it"), self.axles]
+        self.again = QLabel()
+        self.again.setObjectName("again")
+        self.again.setWordWrap(True)
+        self.again.setTextFormat(Qt.TextFormat.PlainText)
+        widgets: list[QWidget] = [self.again, heading("Tape it"), self.axles]
         if len(trailer.axles) > 1:
             widgets.append(self.sharing)
         widgets += [
@@ -103,7 +112,13 @@ class ChassisPage(Page):
         if springs(trailer):
             widgets.append(self._ball())
         widgets.append(self._length("Track, wheel to wheel", "track", lambda t: t.axles[0].track, _set_track, 0.5, 3))
-        widgets += [heading("Weigh it, empty")]
+        widgets += [*self._weight_fields(), *self._plate_fields(trailer), *self._rule_fields()]
+        layout = column(*widgets)
+        layout.addStretch(1)
+        return layout
+
+    def _weight_fields(self) -> list[QWidget]:
+        widgets: list[QWidget] = [heading("Weigh it, empty")]
         widgets.append(self._weight("On the coupler", "tongue"))
         widgets.append(self._weight("On the axles", "axles"))
         widgets.append(self._read_at())
@@ -113,7 +128,10 @@ class ChassisPage(Page):
         self.empty_note.setObjectName("quiet")
         self.empty_note.setWordWrap(True)
         widgets.append(self.empty_note)
-        widgets.append(heading("Read its plates"))
+        return widgets
+
+    def _plate_fields(self, trailer: Trailer) -> list[QWidget]:
+        widgets: list[QWidget] = [heading("Read its plates")]
         for field, words, kind in PLATES:
             widgets.append(self._plate(words, field, kind))
         for n, axle in enumerate(trailer.axles):
@@ -128,7 +146,10 @@ class ChassisPage(Page):
             same.setObjectName("link")
             same.clicked.connect(self._all_alike)
             widgets.append(same)
-        widgets.append(heading("Your shop's rules"))
+        return widgets
+
+    def _rule_fields(self) -> list[QWidget]:
+        widgets: list[QWidget] = [heading("Your shop's rules")]
         self._rules = {
             "low": self._rule("Tongue share, at least", lambda r, v: replace(r, tongue_ball=(v, max(v, r.tongue_ball[1])))),
             "high": self._rule("Tongue share, at most", lambda r, v: replace(r, tongue_ball=(min(v, r.tongue_ball[0]), v))),
@@ -139,9 +160,7 @@ class ChassisPage(Page):
         widgets += self._rules.values()
         self.rules_source = prose("")
         widgets.append(self.rules_source)
-        layout = column(*widgets)
-        layout.addStretch(1)
-        return layout
+        return widgets
 
     def _field(
         self,

@@ -142,6 +142,15 @@ def test_torsion_axles_ask_for_their_sag_and_the_balls_height(window: Window) ->
     assert window.desk.solved.check("axle:axle-2").load > before  # type: ignore[union-attr, operator]
 
 
+def test_an_unlikely_plate_is_questioned_where_it_is_typed(window: Window) -> None:
+    page = go(window, 1)
+    assert not page.again.isVisible()  # type: ignore[attr-defined]
+    typed(page, "chassis-plate:gross", "9,000")
+    assert page.again.isVisible() and "less than 85 % of the gross rating" in page.again.text()  # type: ignore[attr-defined]
+    window.undo()
+    assert not page.again.isVisible()  # type: ignore[attr-defined]
+
+
 def test_a_coupler_behind_the_axles_is_refused(window: Window) -> None:
     page = go(window, 1)
     before = rig_of(window)

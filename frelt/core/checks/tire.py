@@ -3,16 +3,13 @@
 from collections.abc import Iterable
 
 from ..check import Bearing, CheckKind, Limit, as_row, register
-from ..figure import rated
-from ..load_index import load_of
+from ..questions import tire_rating
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
     for n, axle in enumerate(b.trailer.axles):
         tires = axle.tires
-        each = rated(tires.rating)
-        if each is None and tires.rating is None and tires.load_index is not None:
-            each = load_of(tires.load_index)
+        each = tire_rating(axle)
         for side in ("left", "right"):
             row = b.supports.row(f"{axle.id}/{side}")
             yield Limit(
