@@ -127,12 +127,13 @@ class Field(QWidget):
             self.edit.setModified(False)
             self.refuse("")
             return
+        self.edit.setModified(False)  # so that what comes of it is shown as the program writes it
         try:
             self._take(text)
         except (NotUnderstood, FreltError) as err:
+            self.edit.setModified(True)
             self.refuse(f"{str(err)[:1].upper()}{str(err)[1:]}.")
             return
-        self.edit.setModified(False)
         self.refuse("")
 
 

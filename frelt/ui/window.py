@@ -369,6 +369,7 @@ class Window(QMainWindow):
         if self.desk.step not in (2, 3):
             self.desk.go(2)
         self.right.things.catalog.box.setFocus()
+        self.right.things.catalog.box.selectAll()
 
     def focus_bench(self) -> None:
         """To the bench, and from the bench to the right column."""

@@ -161,6 +161,7 @@ def test_a_distance_is_typed_as_a_tape_reads_it_and_nonsense_is_refused_in_place
     solved = window.desk.solved
     assert solved is not None
     assert place_of(window, "water")[0] == pytest.approx(63.5 * INCH + 0.585 / 0.99518, abs=0.01)
+    assert station.edit.text() == "63½ in"
     before = place_of(window, "water")
     type_into(station.edit, "over there")
     assert station.error.isVisible() and "type it like 5 ft 3 1/2 in" in station.error.text()
