@@ -64,7 +64,7 @@ class JobPage(Page):
         box.addWidget(heading("New rig from a trailer class"))
         self.classes = QListWidget()
         self.classes.setAccessibleName("Trailer classes")
-        self.classes.setFixedHeight(96)
+        self.classes.setFixedHeight(124)
         for chassis in stock.chassis():
             row = QListWidgetItem(chassis.name)
             row.setData(Qt.ItemDataRole.UserRole, chassis.id)
