@@ -11,12 +11,12 @@ from typing import NamedTuple, NoReturn
 import msgspec
 
 from . import __version__
+from .app.storage import load
 from .core.report import RigReport, report
 from .core.solve import solve
 from .core.units import METRIC, US, Units
 from .core.value import FreltError
 from .core.words import sentence
-from .formats.document import decode
 
 OK, OVER, OPEN, BAD = 0, 1, 2, 64
 
@@ -78,7 +78,7 @@ class Judged(NamedTuple):
 def judge_file(file: str, rig_id: str | None, units: Units) -> Judged:
     """Every rig of a file, or the one asked for, judged. Errors come back as words, not raised."""
     try:
-        document = decode(_bytes(file), file)
+        document = load(Path(file))
         rigs = document.rigs if rig_id is None else tuple(r for r in document.rigs if r.id == rig_id)
         if not rigs:
             wanted = f"the rig “{rig_id}”" if rig_id is not None else "at least one rig"
@@ -90,13 +90,6 @@ def judge_file(file: str, rig_id: str | None, units: Units) -> Judged:
         return Judged(file, tuple(found))
     except FreltError as err:
         return Judged(file, error=str(err))
-
-
-def _bytes(file: str) -> bytes:
-    try:
-        return Path(file).read_bytes()
-    except OSError as err:
-        raise FreltError(f"{file}: {err.strerror or err}; expected a *.frelt.json file that can be read") from None
 
 
 def _check(options: argparse.Namespace) -> int:
@@ -143,7 +136,7 @@ def _print(file: str, rig: RigReport) -> None:
 def _sheet(options: argparse.Namespace) -> int:
     units = US if options.units == "us" else METRIC
     try:
-        document = decode(_bytes(options.file), options.file)
+        document = load(Path(options.file))
         rigs = [r for r in document.rigs if options.rig in (None, r.id)]
         if not rigs:
             raise FreltError(f"{options.file}: $.rigs: no rig “{options.rig}”; expected one of {[r.id for r in document.rigs]}")

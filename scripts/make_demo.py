@@ -223,12 +223,8 @@ def barn_wash() -> Document:
         put("cleaner-20", "cleaner", 2.565, -0.686, "Surface cleaner"),
     )
     dry = {a: FillRange(low=0, high=0) for a in ("water/tank", "sh/tank", "soap/tank")}
-    between = {"water/tank": FillRange(low=0.02, high=1.0, now=1.0)} | {
-        f"{t}/tank": FillRange(low=0.02, high=0.5, now=0.3) for t in ("sh",)
-    }
-    home = {"water/tank": FillRange(low=0.0, high=0.05)} | {
-        f"{t}/tank": FillRange(low=0.02, high=0.3, now=0.2) for t in ("sh",)
-    }
+    between = {"water/tank": FillRange(low=0.02, high=1.0, now=1.0), "sh/tank": FillRange(low=0.02, high=0.5, now=0.3)}
+    home = {"water/tank": FillRange(low=0.0, high=0.05), "sh/tank": FillRange(low=0.02, high=0.3, now=0.2)}
     full = {a: FillRange(low=0.95, high=1.0, now=1.0) for a in ("water/tank", "sh/tank")}
     rig = Rig(
         id="barn-wash",

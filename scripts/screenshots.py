@@ -42,6 +42,16 @@ def opened(which: int) -> Window:
     return window
 
 
+def typing(window: Window, field: str) -> Window:
+    """The window with a field of the chassis page in hand."""
+    window.desk.go(1)
+    QTest.qWait(500)
+    edit = window.right.page(1).findChild(QLineEdit, field)
+    assert edit is not None
+    edit.setFocus()
+    return window
+
+
 def bench() -> QWidget:
     return opened(BARN)
 
@@ -60,13 +70,7 @@ def safe_floor() -> QWidget:
 
 
 def chassis_page() -> QWidget:
-    window = opened(HULL)
-    window.desk.go(1)
-    QTest.qWait(100)
-    edit = window.right.page(1).findChild(QLineEdit, "chassis-axle:1")
-    assert edit is not None
-    edit.setFocus()
-    return window
+    return typing(opened(HULL), "chassis-axle:1")
 
 
 def liquids() -> QWidget:
@@ -117,12 +121,7 @@ def overloaded() -> QWidget:
 def torsion() -> QWidget:
     window = opened(SOLAR)
     window.desk.session.show_rig("solar-high")
-    window.desk.go(1)
-    QTest.qWait(500)
-    edit = window.right.page(1).findChild(QLineEdit, "chassis-ball")
-    assert edit is not None
-    edit.setFocus()
-    return window
+    return typing(window, "chassis-ball")
 
 
 def beside() -> QWidget:

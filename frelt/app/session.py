@@ -112,7 +112,7 @@ class Session:
             if len(self._steps) > MOST_UNDO:
                 del self._steps[0]
             self._at = len(self._steps) - 1
-        self._changed()
+        self._tell()
 
     def add_rig(self, rig: Rig, words: str) -> None:
         """Add a rig to the document and put it on the bench."""
@@ -137,7 +137,7 @@ class Session:
             return ""
         words = self._steps[self._at].words
         self._at -= 1
-        self._changed()
+        self._tell()
         return words
 
     def redo(self) -> str:
@@ -145,7 +145,7 @@ class Session:
         if self._at + 1 >= len(self._steps):
             return ""
         self._at += 1
-        self._changed()
+        self._tell()
         return self._steps[self._at].words
 
     @property
@@ -157,9 +157,6 @@ class Session:
     def can_redo(self) -> str:
         """What redo would bring back, in words."""
         return self._steps[self._at + 1].words if self._at + 1 < len(self._steps) else ""
-
-    def _changed(self) -> None:
-        self._tell()
 
     # files
 

@@ -129,6 +129,9 @@ class Body(Value, frozen=True, kw_only=True):
     fenders: bool = True
 
 
+Coupling = Literal["ball", "gooseneck"]
+
+
 class Trailer(Value, frozen=True, kw_only=True):
     """A trailer. coupler_x: station of the coupler [m], ahead of the deck, so below zero.
 
@@ -138,7 +141,7 @@ class Trailer(Value, frozen=True, kw_only=True):
 
     id: Id
     name: Text
-    coupler: Literal["ball", "gooseneck"] = "ball"
+    coupler: Coupling = "ball"
     coupler_x: Metres
     coupler_z: Length = 0.45
     ball_z: Length | None = None

@@ -130,7 +130,8 @@ class CheckKind(Struct, frozen=True):
     """An entry of the registry.
 
     title: of the thing checked.  plate: where on the vehicle the figure is found.
-    source: of the rule itself.  conditions: in which states its limits are stated.  sentence, brief: words for a judged check; None for the common ones.
+    source: of the rule itself.  conditions: in which states its limits are stated.
+    sentence, brief: words for a judged check; None for the common ones, in which `noun` carries the load.
     """
 
     id: str
@@ -142,6 +143,7 @@ class CheckKind(Struct, frozen=True):
     sentence: Callable[[Check, "Units"], str] | None = None
     brief: Callable[[Check, "Units"], str] | None = None
     conditions: tuple[Condition, ...] = ("hitched", "parked")
+    noun: str = "rating"
 
 
 KINDS: dict[str, CheckKind] = {}

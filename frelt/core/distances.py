@@ -30,7 +30,7 @@ class Facing(Struct, frozen=True):
 
 def deck_bounds(solved: Solved, deck_id: str) -> tuple[float, float, float, float]:
     """x0, y0, x1, y1 of a deck in its carrier's plan [m]."""
-    deck = next(d for d in solved.rig.decks if d.id == deck_id)
+    deck = solved.rig.deck(deck_id)
     frame = solved.frames.decks[deck_id]
     points = [frame.point((u, v, 0.0)) for u, v in deck.outline]
     xs, ys = [p[0] for p in points], [p[1] for p in points]

@@ -13,6 +13,7 @@ from .figure import rated
 from .load_index import load_of
 from .units import Units
 from .value import FreltError
+from .words import capital
 
 
 class Question(Struct, frozen=True):
@@ -83,7 +84,7 @@ def _weights(t: Trailer, units: Units) -> Iterator[Question]:
     try:
         empty = bare(t)
     except FreltError as err:
-        yield Question("empty", f"{str(err)[:1].upper()}{str(err)[1:]}.")
+        yield Question("empty", f"{capital(str(err))}.")
         return
     share = t.empty.tongue.value / max(t.empty.tongue.value + t.empty.axles.value, 1e-9)
     if not 0.04 <= share <= 0.35:

@@ -3,7 +3,9 @@
 from collections.abc import Iterator
 from typing import Literal
 
-from .carrier import Carrier, Deck, Trailer, Vehicle
+from msgspec.structs import replace
+
+from .carrier import Carrier, Coupling, Deck, Trailer, Vehicle
 from .figure import Figure
 from .item import Item, TankPart
 from .state import FillRange, State
@@ -26,6 +28,15 @@ class RuleSet(Value, frozen=True, kw_only=True):
     side_difference: Share = 0.05
     reserve: Share = 0.05
     person: Mass = 113.4
+
+    def tongue(self, coupler: Coupling) -> tuple[float, float]:
+        """Least and greatest share of the laden trailer that its coupler may carry."""
+        return self.tongue_ball if coupler == "ball" else self.tongue_gooseneck
+
+    def with_tongue(self, coupler: Coupling, low: float, high: float) -> "RuleSet":
+        """The rules with another window for one kind of coupler."""
+        window = (low, high)
+        return replace(self, tongue_ball=window) if coupler == "ball" else replace(self, tongue_gooseneck=window)
 
 
 class Link(Value, frozen=True, kw_only=True):
@@ -94,6 +105,17 @@ class Rig(Value, frozen=True, kw_only=True):
             if state.id == state_id:
                 return state
         raise KeyError(state_id)
+
+    def state_number(self, state_id: str) -> int:
+        """Which of the states it is, from 0. Raises KeyError."""
+        return self.states.index(self.state(state_id))
+
+    def deck(self, deck_id: str) -> Deck:
+        """The deck of that id. Raises KeyError."""
+        for deck in self.decks:
+            if deck.id == deck_id:
+                return deck
+        raise KeyError(deck_id)
 
     def tanks(self) -> Iterator[tuple[str, Item, TankPart]]:
         """Every tank with its address `item/part`."""

@@ -217,7 +217,7 @@ def safe_floor(solved: Solved, item_id: str) -> SafeFloor:
         return SafeFloor(item_id, (), (), known, counted, why=solved.why or "not solved yet on a slope or a wall")
     moving = frozenset(i.id for i in standing_on(rig, item_id))
     middle, room = middle_of(solved, item_id), solids(rig, solved.frames)
-    deck = next(d for d in rig.decks if d.id == item.place.deck)
+    deck = rig.deck(item.place.deck)
     inside = deck_room(deck, solved, room[item_id], middle)
     if len(inside) < 3:
         return SafeFloor(item_id, (), (), known, counted, (item.name, deck.name), why="too large for its deck")

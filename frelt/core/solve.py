@@ -20,8 +20,9 @@ from .mass_table import MassTable, mass_table
 from .rig import Rig
 from .state import State
 from .supports import Condition, Piece, Supports, pieces, springs, trailer_supports, unsolved
+from .tankshape import volume_moment
 from .value import FreltError
-from .words import fills_phrase
+from .words import capital, fills_phrase, uncapital
 from .worst import Extreme, extreme, spread
 
 Array = NDArray[np.float64]
@@ -66,6 +67,14 @@ class Loads(Struct, frozen=True):
             if piece.low <= moments[:3] @ np.array(piece.arm) <= piece.high:
                 row = np.sum([piece.supports.row(support) for support in self.limits[m].at], axis=0)
         return float(moments @ row)
+
+    def centre_at(self, s: int, fills: Array) -> tuple[float, float, float]:
+        """x, y, z of the laden trailer's centre of gravity in state s at some fills, (tanks,) [m]."""
+        mass, mx, my = self.table.base[s, :3] + fills @ self.table.tank_moments
+        mz = float(self.table.base[s, 3])
+        for tank, fill in zip(self.table.tanks, fills, strict=True):
+            mz += tank.full * (tank.floor * fill + volume_moment(tank.part, float(fill)))
+        return float(mx / mass), float(my / mass), float(mz / mass)
 
     def fills_shown(self, state: int, fills: Mapping[str, float]) -> Array:
         """The fills drawn in a state, (tanks,): from fills by address, else what the state shows."""
@@ -120,7 +129,7 @@ def solve(rig: Rig) -> Solved:
     if loads is not None:
         judged, by_state = _judge(rig, loads)
     else:
-        judged.append(Check(id="loads", kind="loads", subject="Loads", quantity="mass", status="unknown", why=_capital(why)))
+        judged.append(Check(id="loads", kind="loads", subject="Loads", quantity="mass", status="unknown", why=capital(why)))
     for state in rig.states:
         reason = state_unsolved(state, rig)
         if reason:
@@ -155,10 +164,6 @@ def state_unsolved(state: State, rig: Rig) -> str:
     if any(p.seat is not None for p in state.people):
         return "people in a vehicle's seats are not solved yet"
     return ""
-
-
-def _capital(text: str) -> str:
-    return text[:1].upper() + text[1:]
 
 
 def _loads(rig: Rig, trailer: Trailer, frames: Frames) -> Loads:
@@ -309,7 +314,7 @@ def _status(margin: float | None, bound: float | None, pm: float, reserve: float
 
 def _named(rig: Rig, loads: Loads, m: int, check: Check) -> Check:
     """The check with its fills and the words of when it happens."""
-    s = next(i for i, state in enumerate(rig.states) if state.id == check.state)
+    s = rig.state_number(check.state)
     side = loads.greatest if check.side == "high" else loads.least
     fills = side.fills[s, m]
     tanks = loads.table.tanks
@@ -317,11 +322,9 @@ def _named(rig: Rig, loads: Loads, m: int, check: Check) -> Check:
     weight = np.abs(loads.table.tank_moments @ pull) * (loads.table.high[s] - loads.table.low[s])
     order = [int(i) for i in np.argsort(-weight, kind="stable") if weight[i] > 0.5e-2 * max(abs(check.load or 0.0), 1e-9)]
     named = [_tank_words(loads, i, s, fills) for i in order[:2]]
-    state = rig.states[s].name
-    state = state[:1].lower() + state[1:]
     phrase = fills_phrase(named)
     at = {t.address: float(f) for t, f in zip(tanks, fills, strict=True)}
-    return replace(check, fills=at, when=f"{state} {phrase}".strip())
+    return replace(check, fills=at, when=f"{uncapital(rig.states[s].name)} {phrase}".strip())
 
 
 def _tank_words(loads: Loads, i: int, s: int, fills: Array) -> tuple[str, float, float, float]:

@@ -6,7 +6,6 @@ Exact definitions: NIST SP 811 (lb, US gal = 231 in³, in = 0.0254 m).
 from typing import Literal
 
 from msgspec import Struct
-from msgspec.structs import replace
 
 LB = 0.45359237
 INCH = 0.0254
@@ -29,10 +28,6 @@ class Units(Struct, frozen=True):
     length: LengthUnit = "in"
     mass: MassUnit = "lb"
     volume: VolumeUnit = "gal"
-
-    def with_(self, **change: str) -> "Units":
-        """The same mix with some quantities changed."""
-        return replace(self, **change)
 
     def name(self, quantity: Quantity) -> str:
         """The unit printed beside a field of that quantity."""

@@ -2,8 +2,9 @@
 
 from .check import Check
 from .solve import Solved
+from .state import State
 from .units import Units
-from .words import sentence
+from .words import capital, sentence, uncapital
 
 
 def speaking(solved: Solved) -> Check | None:
@@ -15,11 +16,18 @@ def speaking(solved: Solved) -> Check | None:
     return loaded[0] if loaded else next((c for c in checks if c.status in ("tight", "ok") and c.load is not None), checks[0])
 
 
+def spoken_state(solved: Solved) -> State | None:
+    """The state of the check the verdict speaks of, else the first; None where there is none."""
+    said, states = speaking(solved), solved.rig.states
+    first = states[0] if states else None
+    return next((s for s in states if said is not None and s.id == said.state), first)
+
+
 def verdict(solved: Solved, units: Units) -> str:
     """One or two sentences: what is the tightest thing, by how much, in which state."""
     said = speaking(solved)
     if solved.loads is None:
-        return f"{_capital(solved.why)}." if solved.why else "There is nothing to judge yet."
+        return f"{capital(solved.why)}." if solved.why else "There is nothing to judge yet."
     if said is None:
         return "There is nothing to judge yet."
     over = sum(c.status == "over" for c in solved.checks)
@@ -33,13 +41,5 @@ def verdict(solved: Solved, units: Units) -> str:
         front = f"Nothing is over by {known} of {counted} limits; the others have no rating yet."
         return f"{front} {sentence(said, units)}."
     if said.status == "tight":
-        return f"Nothing is over. Tightest: {_lower(sentence(said, units))}.{tail}"
-    return f"Every limit holds in every fill. Nearest: {_lower(sentence(said, units))}.{tail}"
-
-
-def _capital(text: str) -> str:
-    return text[:1].upper() + text[1:]
-
-
-def _lower(text: str) -> str:
-    return text[:1].lower() + text[1:] if not text[1:2].isupper() else text
+        return f"Nothing is over. Tightest: {uncapital(sentence(said, units))}.{tail}"
+    return f"Every limit holds in every fill. Nearest: {uncapital(sentence(said, units))}.{tail}"

@@ -8,6 +8,16 @@ if TYPE_CHECKING:
     from .units import Units
 
 
+def capital(text: str) -> str:
+    """The text with its first letter large."""
+    return text[:1].upper() + text[1:]
+
+
+def uncapital(text: str) -> str:
+    """The text with its first letter small, unless it begins with an abbreviation."""
+    return text if text[1:2].isupper() else text[:1].lower() + text[1:]
+
+
 def joined(parts: Sequence[str], last: str = "and") -> str:
     """`a`, `a and b`, `a, b and c`."""
     return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} {last} {parts[-1]}" if parts else ""
@@ -37,8 +47,7 @@ def sentence(check: "Check", units: "Units") -> str:
         return _unknown(check, units)
     if kind is not None and kind.sentence is not None:
         return kind.sentence(check, units)
-    noun = {"gross": "trailer", "axle": "axle", "tire": "tire", "jack": "jack"}.get(check.kind, "rating")
-    return carried(check.subject, check, units, on=noun) + when(check)
+    return carried(check.subject, check, units, on=kind.noun if kind is not None else "rating") + when(check)
 
 
 def _unknown(check: "Check", units: "Units") -> str:
@@ -55,7 +64,7 @@ def brief(check: "Check", units: "Units") -> str:
     from .check import KINDS
 
     kind = KINDS.get(check.kind)
-    subject = check.subject[:1].lower() + check.subject[1:]
+    subject = uncapital(check.subject)
     if check.status == "unknown":
         return ("jack not entered" if "jack" in check.why else "not solved yet") if check.why else f"{subject}: rating unknown"
     if kind is not None and kind.brief is not None:

@@ -1,18 +1,14 @@
-"""Shapes of a drawing: paths and texts with roles, groups of them placed by an affine map.
+"""Shapes of a drawing: paths with roles, groups of them placed by an affine map.
 
 Coordinates are metres with the second axis up; a theme turns a role into color and width.
 """
 
-from collections.abc import Callable
 from math import cos, pi, sin
-from typing import Literal
 
 from msgspec import Struct
 
 Affine = tuple[float, float, float, float, float, float]  # x' = a·x + c·y + e, y' = b·x + d·y + f
 SAME: Affine = (1.0, 0.0, 0.0, 1.0, 0.0, 0.0)
-Anchor = Literal["start", "middle", "end"]
-Measure = Callable[[str, str], float]  # width [px] of a text in a role
 KAPPA = 0.5522847498  # control distance of a quarter circle by one cubic
 
 
@@ -24,16 +20,6 @@ class Path(Struct, frozen=True):
     xy: tuple[float, ...]
 
 
-class Text(Struct, frozen=True):
-    """A text with an anchor at a point; turned by degrees counter-clockwise."""
-
-    role: str
-    text: str
-    x: float
-    y: float
-    anchor: Anchor = "middle"
-
-
 class Group(Struct, frozen=True):
     """Paths that move together. item: whose they are.  depth: larger is nearer to the viewer."""
 
@@ -41,13 +27,6 @@ class Group(Struct, frozen=True):
     at: Affine = SAME
     item: str = ""
     depth: float = 0.0
-
-
-class Picture(Struct, frozen=True):
-    """A drawing: groups in painting order, texts on top."""
-
-    groups: tuple[Group, ...]
-    texts: tuple[Text, ...] = ()
 
 
 def line(role: str, *points: tuple[float, float]) -> Path:

@@ -9,7 +9,7 @@ from ..core.frames import TURNS, Frame, Frames
 from ..core.item import Item, TankPart
 from ..core.memo import Memo
 from ..core.rig import Rig, fill_range
-from ..core.solids import own_outline, solid
+from ..core.solids import Solid, own_outline, solid
 from ..core.state import State
 from . import carrier as carriers
 from . import kinds as _kinds  # noqa: F401  (fills the registry)
@@ -30,6 +30,13 @@ class Scene(Struct, frozen=True):
     before: tuple[Group, ...]
     hidden: tuple[Group, ...]
     extent: tuple[float, float, float, float]  # x0, y0, x1, y1 [m]
+
+
+def seen(s: Solid, view: View) -> tuple[float, float, float, float]:
+    """The box of a solid in a drawing: x0, y0, x1, y1 with the second axis up [m]."""
+    if view == "plan":
+        return s.x0, s.y0, s.x1, s.y1
+    return (s.x0, s.low, s.x1, s.high) if view == "side" else (s.y0, s.low, s.y1, s.high)
 
 
 def sketch(item: Item, fills: tuple[tuple[str, float], ...]) -> Sketch:
@@ -64,13 +71,9 @@ def _placed(item: Item, frame: Frame, made: Sketch, view: View) -> Group:
     x, y, z = frame.at
     if not frame.upright:
         s = solid(item, frame)
-        box = {
-            "plan": polygon("body", *s.corners),
-            "side": rect("body", s.x0, s.low, s.x1, s.high),
-            "rear": rect("body", s.y0, s.low, s.y1, s.high),
-        }
+        box = polygon("body", *s.corners) if view == "plan" else rect("body", *seen(s, view))
         depth = {"plan": s.high, "side": -(s.y0 + s.y1) / 2, "rear": (s.x0 + s.x1) / 2}
-        return Group((box[view],), item=item.id, depth=depth[view])
+        return Group((box,), item=item.id, depth=depth[view])
     turns = TURNS.index(frame.turn)
     cos, sin = ((1.0, 0.0), (0.0, 1.0), (-1.0, 0.0), (0.0, -1.0))[turns]
     if view == "plan":

@@ -12,6 +12,7 @@ import msgspec
 from ..core.document import FORMAT, VERSION, Document
 from ..core.integrity import check_document
 from ..core.value import BadInput
+from ..core.words import uncapital
 from .migrations import migrate
 
 MOST_BYTES = 10_000_000
@@ -76,7 +77,7 @@ def _json(data: bytes) -> Any:
         return json.loads(text, parse_constant=_no_constant, object_pairs_hook=_once)
     except json.JSONDecodeError as err:
         where = f"line {err.lineno}, column {err.colno}"
-        raise BadInput(where, f"{err.msg[:1].lower()}{err.msg[1:]}", "whole JSON; the file may be cut short") from None
+        raise BadInput(where, uncapital(err.msg), "whole JSON; the file may be cut short") from None
     except RecursionError:
         raise BadInput("$", "brackets nested too deeply", "a rig document") from None
 

@@ -59,16 +59,7 @@ def widest_word(words: str, step: str = "small", weight: int = 600, condensed: b
     return max((m.horizontalAdvance(word) for word in words.split()), default=0.0)
 
 
-ROLES: dict[str, tuple[str, int, bool]] = {
-    "name": ("small", 600, True),
-    "tag": ("small", 600, True),
-    "caption": ("small", 500, True),
-    "tape": ("small", 600, True),
-    "distance": ("small", 600, False),
-}
-
-
 @lru_cache(maxsize=4096)
-def measure(text: str, role: str) -> float:
-    """Width of a text in a role of a drawing [px]."""
-    return metrics(*ROLES[role]).horizontalAdvance(text)
+def measure(words: str, step: str = "small", weight: int = 600, condensed: bool = True) -> float:
+    """Width of one line [px]."""
+    return metrics(step, weight, condensed).horizontalAdvance(words)

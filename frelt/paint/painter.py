@@ -1,12 +1,13 @@
-"""Groups of a drawing on a QPainter."""
+"""Groups of a drawing, and lines of text, on a QPainter."""
 
 from collections.abc import Iterable
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QPainter, QPainterPath, QTransform
+from PyQt6.QtGui import QColor, QPainter, QPainterPath, QTransform
 
 from ..core.memo import Memo
 from ..drawing.shapes import Group, Path
+from .fonts import font
 from .theme import Theme
 
 Ready = tuple[tuple[str, QPainterPath], ...]
@@ -77,10 +78,23 @@ def outline(painter: QPainter, groups: Iterable[Group], view: QTransform, theme:
     painter.setTransform(base)
 
 
-def text(painter: QPainter, at: QPointF, words: str, anchor: str = "start") -> QRectF:
-    """Draw one line with its baseline at a point; returns what it covers."""
-    wide = painter.fontMetrics().horizontalAdvance(words)
-    left = at.x() - {"start": 0.0, "middle": wide / 2, "end": float(wide)}[anchor]
-    painter.drawText(QPointF(left, at.y()), words)
-    ascent = painter.fontMetrics().ascent()
-    return QRectF(left, at.y() - ascent, wide, painter.fontMetrics().height())
+def write(
+    painter: QPainter,
+    x: float,
+    y: float,
+    words: str,
+    color: QColor,
+    step: str = "text",
+    weight: int = 400,
+    condensed: bool = False,
+    anchor: str = "start",
+    scale: float = 1.0,
+) -> QRectF:
+    """One line of text with its baseline at (x, y); returns what it covers [px]."""
+    painter.setFont(font(step, weight, condensed, scale))
+    painter.setPen(color)
+    metrics = painter.fontMetrics()
+    wide = metrics.horizontalAdvance(words)
+    left = x - {"start": 0.0, "middle": wide / 2, "end": float(wide)}[anchor]
+    painter.drawText(QPointF(left, y), words)
+    return QRectF(left, y - metrics.ascent(), wide, metrics.height())

@@ -6,9 +6,10 @@ figure comes from, cautions, and a place for the scale ticket. Real text, embedd
 
 import os
 from datetime import date
+from errno import EIO
 from pathlib import Path
 
-from PyQt6.QtCore import QMarginsF, QPointF, QRectF, QSizeF, Qt
+from PyQt6.QtCore import QIODevice, QMarginsF, QPointF, QRectF, QSaveFile, QSizeF, Qt
 from PyQt6.QtGui import QGuiApplication, QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
 
 from .. import __version__
@@ -18,11 +19,11 @@ from ..core.figure import Figure
 from ..core.rig import Rig, fill_range
 from ..core.solve import Solved, solve
 from ..core.units import Units
-from ..core.verdict import speaking, verdict
+from ..core.verdict import speaking, spoken_state, verdict
 from ..core.words import brief
 from ..drawing.views import Scene, View, scenes
 from .fonts import font
-from .painter import paint, text, transform
+from .painter import paint, transform, write
 from .theme import LIGHT, Theme
 
 WIDTH, HEIGHT, EDGE = 816.0, 1056.0, 40.0  # letter at 96 px to the inch
@@ -47,9 +48,11 @@ def write_sheet(document: Document, rig: Rig, units: Units, path: Path, today: d
     if app is None:
         os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
         app = QGuiApplication(["frelt"])
-    with path.open("wb"):  # a plain error now, instead of a painter that silently does nothing
-        pass
-    writer = QPdfWriter(str(path))
+    file = QSaveFile(str(path))  # what stood there stays until the page is whole
+    file.setDirectWriteFallback(True)
+    if not file.open(QIODevice.OpenModeFlag.WriteOnly):
+        raise OSError(EIO, file.errorString(), str(path))
+    writer = QPdfWriter(file)
     writer.setPageSize(QPageSize(QSizeF(8.5, 11), QPageSize.Unit.Inch))
     writer.setPageMargins(QMarginsF(0, 0, 0, 0), QPageLayout.Unit.Point)
     writer.setResolution(192)
@@ -59,6 +62,8 @@ def write_sheet(document: Document, rig: Rig, units: Units, path: Path, today: d
     p.scale(2.0, 2.0)
     Sheet(p, document, rig, units, today or date.today()).paint()
     p.end()
+    if not file.commit():
+        raise OSError(EIO, file.errorString(), str(path))
     del app
 
 
@@ -91,10 +96,9 @@ class Sheet:
         scale: float = 1.0,
         y: float | None = None,
     ) -> QRectF:
-
-        self.p.setFont(font(step, weight, condensed, scale))
-        self.p.setPen(PAPER.color(color))
-        return text(self.p, QPointF(x, self.y if y is None else y), words, anchor)
+        """One line, at the present height unless told; returns what it covers."""
+        at = self.y if y is None else y
+        return write(self.p, x, at, words, PAPER.color(color), step, weight, condensed, anchor, scale)
 
     def _wrapped(
         self, x: float, y: float, width: float, words: str, scale: float = 0.85, color: str = "ink", weight: int = 400
@@ -108,7 +112,6 @@ class Sheet:
 
     def _rule(self, y: float) -> None:
         self.p.setPen(QPen(PAPER.color("hairline"), 1.0))
-
         self.p.drawLine(QPointF(EDGE, y), QPointF(WIDTH - EDGE, y))
 
     def _head(self) -> None:
@@ -131,13 +134,12 @@ class Sheet:
         self.y += 8
         said = speaking(self.solved)
         worst = self.solved.checks[0].status if self.solved.checks else "unknown"
-        color = {"over": "over", "tight": "tight", "ok": "ok"}.get(worst, "unknown") if said else "unknown"
+        color = worst if said is not None else "unknown"
         self.y = self._wrapped(EDGE, self.y, WIDTH - 2 * EDGE, verdict(self.solved, self.units), 1.1, color, 600) + 6
 
     def _drawings(self) -> None:
         said = speaking(self.solved)
-        states = self.rig.states
-        state = next((s for s in states if said is not None and s.id == said.state), states[0] if states else None)
+        state = spoken_state(self.solved)
         fills = said.fills if said is not None and state is not None and said.state == state.id else {}
         made = scenes(self.rig, self.solved.frames, state, fills)
         if not made:
@@ -175,12 +177,10 @@ class Sheet:
             paint(self.p, groups, view, PAPER, f"{key}.{part}" if part != "items" else key)
         if scene.view != "plan":
             x0, _, x1, _ = scene.extent
-
             self.p.setPen(QPen(PAPER.color("ink"), 1.4))
             self.p.drawLine(QPointF(x + x0 * scale, base), QPointF(x + x1 * scale, base))
 
     def _names(self, scale: float, x: float, base: float) -> None:
-
         for n, item in enumerate(self.rig.items, 1):
             frame = self.solved.frames.items.get(item.id)
             if frame is None:
@@ -210,20 +210,19 @@ class Sheet:
     def _support_row(self, c: Check, columns: tuple[float, ...]) -> None:
         u = self.units
         self.y += 12.5
-        color = {"over": "over", "tight": "tight", "unknown": "unknown"}.get(c.status, "ok")
-        word = {"over": "OVER", "tight": "tight", "unknown": "unknown"}.get(c.status, "within")
+        word = {"over": "OVER", "ok": "within"}.get(c.status, c.status)
         self._write(columns[0], c.subject, "small", 500, True, scale=0.95)
         if c.load is None:
-            self._write(columns[1], c.why or "unknown", "small", 400, True, color, scale=0.95)
+            self._write(columns[1], c.why or "unknown", "small", 400, True, c.status, scale=0.95)
             return
-        self._bar(columns[1] + 4, c, color)
-        self._write(columns[1] + 70, word, "small", 600, True, color, scale=0.95)
+        self._bar(columns[1] + 4, c)
+        self._write(columns[1] + 70, word, "small", 600, True, c.status, scale=0.95)
         self._write(columns[2], u.show(c.load, c.quantity), "small", 600, True, anchor="end", scale=0.95)
         if c.quantity != "length":
             limit = "unknown" if c.limit is None else u.show(c.limit, c.quantity)
             self._write(columns[3], limit, "small", 400, True, anchor="end", scale=0.95)
             if c.margin is not None:
-                self._write(columns[4], u.show(c.margin, c.quantity), "small", 400, True, color, "end", 0.95)
+                self._write(columns[4], u.show(c.margin, c.quantity), "small", 400, True, c.status, "end", 0.95)
             self._write(columns[5], u.show(c.spread, c.quantity), "small", 400, True, "soft", "end", 0.95)
         self._write(
             columns[6], self._fitted(c.when or c.why, WIDTH - EDGE - columns[6]), "small", 400, True, "soft", scale=0.85
@@ -233,18 +232,18 @@ class Sheet:
         """Words shortened to whole words that fit; the states below tell the rest."""
         self.p.setFont(font("small", 400, True, 0.85))
         kept = words.split()
-        while kept and self.p.fontMetrics().horizontalAdvance(" ".join(kept)) / 1.0 > width:
+        while kept and self.p.fontMetrics().horizontalAdvance(" ".join(kept)) > width:
             kept.pop()
         return " ".join(kept).rstrip(",")
 
-    def _bar(self, x: float, c: Check, color: str) -> None:
+    def _bar(self, x: float, c: Check) -> None:
         box = QRectF(x, self.y - 7, 60, 6)
         self.p.setPen(QPen(PAPER.color("hairline"), 0.8))
         self.p.setBrush(Qt.BrushStyle.NoBrush)
         self.p.drawRect(box)
         if c.limit and c.load is not None and c.quantity != "length":
             share = min(abs(c.load) / abs(c.limit) / 1.25, 1.0)
-            self.p.fillRect(QRectF(box.left(), box.top(), box.width() * share, box.height()), PAPER.color(color))
+            self.p.fillRect(QRectF(box.left(), box.top(), box.width() * share, box.height()), PAPER.color(c.status))
             self.p.fillRect(
                 QRectF(box.left() + box.width() / 1.25 - 0.7, box.top() - 2, 1.4, box.height() + 4), PAPER.color("ink")
             )
@@ -262,9 +261,8 @@ class Sheet:
             checks = self.solved.by_state.get(state.id, ())
             says = brief(checks[0], self.units) if checks else "not judged"
             status = checks[0].status if checks else "unknown"
-            color = {"over": "over", "tight": "tight", "unknown": "unknown"}.get(status, "ok")
             box = self._write(EDGE, state.name, "small", 600, True, y=y, scale=0.95)
-            self._write(box.right() + 8, says, "small", 500, True, color, y=y, scale=0.95)
+            self._write(box.right() + 8, says, "small", 500, True, status, y=y, scale=0.95)
             fills = []
             for address, _, tank in tanks:
                 r = fill_range(state, address, tank)

@@ -20,7 +20,8 @@ from ..core.distances import facings, moved_in_plan, snapped
 from ..core.frames import standing_on
 from ..core.solids import Solid, solids
 from ..core.solve import Solved
-from ..drawing.views import Scene, View, scenes
+from ..drawing.views import Scene, View, scenes, seen
+from ..paint.painter import write
 from .bench_paint import (
     centre_shown,
     floor_words,
@@ -32,7 +33,7 @@ from .bench_paint import (
     paint_scene,
     paint_tape,
 )
-from .brush import caption, write
+from .brush import caption
 from .desk import ENTRY, Desk
 from .layout import Layout, Zoom, lay_out
 from .limits import ROW, bars, paint_limits
@@ -43,7 +44,7 @@ VIEWS: tuple[View, ...] = ("plan", "side", "rear")
 
 
 class Bench(QWidget):
-    """The drawings. rating_asked: where a rating is to be typed, and the field it belongs to.
+    """The drawings. rating_asked: where a rating or rule is to be typed, and the field it belongs to.
 
     first_painted: once, when the drawings have been seen; what can wait is made then.
     """
@@ -252,10 +253,7 @@ class Bench(QWidget):
         u, v = layout.to_m(view, at)
         room = solids(solved.rig, solved.frames)
         for group in reversed(self._scenes[view].items):
-            s = room[group.item]
-            box = {"plan": (s.x0, s.y0, s.x1, s.y1), "side": (s.x0, s.low, s.x1, s.high), "rear": (s.y0, s.low, s.y1, s.high)}[
-                view
-            ]
+            box = seen(room[group.item], view)
             if box[0] <= u <= box[2] and box[1] <= v <= box[3]:
                 return group.item
         return ""
@@ -264,10 +262,8 @@ class Bench(QWidget):
         """Where the middle of an item is drawn [px]."""
         solved = self.desk.solved
         assert solved is not None and self.layout_now is not None
-        s = solids(solved.rig, solved.frames)[item_id]
-        mid = {"plan": ((s.x0 + s.x1) / 2, (s.y0 + s.y1) / 2), "side": ((s.x0 + s.x1) / 2, (s.low + s.high) / 2)}
-        u, v = mid.get(view, ((s.y0 + s.y1) / 2, (s.low + s.high) / 2))
-        return self.layout_now.to_px(view, u, v)
+        x0, y0, x1, y1 = seen(solids(solved.rig, solved.frames)[item_id], view)
+        return self.layout_now.to_px(view, (x0 + x1) / 2, (y0 + y1) / 2)
 
     # mouse
 
@@ -280,7 +276,7 @@ class Bench(QWidget):
         if event.button() != Qt.MouseButton.LeftButton:
             return
         spot = next(((box, field) for box, field in self._spots if field and box.contains(at)), None)
-        if spot is not None and not spot[1].startswith("rules."):
+        if spot is not None:
             self.rating_asked.emit(*spot)
             return
         found = self.item_at(at)

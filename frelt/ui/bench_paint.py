@@ -14,9 +14,8 @@ from ..core.units import FOOT, Units
 from ..drawing.shapes import Group
 from ..drawing.views import Scene, View, centre_mark
 from ..paint import fonts
-from ..paint.painter import paint
+from ..paint.painter import paint, write
 from ..paint.theme import Theme
-from .brush import write
 from .layout import Layout
 
 PAD = 4.0
@@ -139,7 +138,7 @@ def paint_names(
                 else max(avoid.y() - 14 - LINE * (len(lines) - 1), box.top() + 12)
             )
         for n, words in enumerate(lines):
-            wide = fonts.measure(words, "name")
+            wide = fonts.measure(words)
             back = QRectF(box.center().x() - wide / 2 - 3, y - 11.5 + LINE * n, wide + 6, LINE)
             p.fillRect(back, plate)
             p.setPen(ink)
@@ -170,7 +169,7 @@ def _legend(p: QPainter, tagged: list[tuple[int, QRectF, str]], layout: Layout, 
         if not spilled and y + LINE * (len(lines) - 1) > layout.plan.bottom() + 4 and spill.height() > LINE:
             spilled, left, y, room = True, spill.left(), spill.top() + 12, spill.width() - 26
             lines = wrapped(name, room) or [name]
-        wide = max(fonts.measure(words, "name") for words in lines)
+        wide = max(fonts.measure(words) for words in lines)
         p.fillRect(QRectF(left - 2, y - 14, wide + 26, LINE * len(lines) + 6), plate)
         _tag(p, QPointF(left + 8, y - 4), str(number), theme)
         for words in lines:
@@ -303,17 +302,8 @@ def paint_centre(p: QPainter, at: tuple[float, float, float], layout: Layout, th
 
 def centre_shown(solved: Solved, state_id: str, fills: Mapping[str, float]) -> tuple[float, float, float] | None:
     """x, y, z of the centre of gravity at the fills drawn [m]."""
-    from ..core.tankshape import volume_moment
-
     loads = solved.loads
     if loads is None:
         return None
-    s = next((i for i, st in enumerate(solved.rig.states) if st.id == state_id), None)
-    if s is None:
-        return None
-    shown = loads.fills_shown(s, fills)
-    mass, mx, my = loads.table.base[s, :3] + shown @ loads.table.tank_moments
-    mz = float(loads.table.base[s, 3])
-    for tank, fill in zip(loads.table.tanks, shown, strict=True):
-        mz += tank.full * (tank.floor * fill + volume_moment(tank.part, float(fill)))
-    return float(mx / mass), float(my / mass), float(mz / mass)
+    s = solved.rig.state_number(state_id)
+    return loads.centre_at(s, loads.fills_shown(s, fills))

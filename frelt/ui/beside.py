@@ -8,10 +8,10 @@ from ..core.check import Check
 from ..core.compare import Pair, compared, differences
 from ..core.rig import Rig
 from ..core.solve import Solved, solve
-from ..core.verdict import speaking, verdict
+from ..core.verdict import speaking, spoken_state, verdict
 from ..drawing.views import Scene, View, scenes
-from ..paint.painter import paint, transform
-from .brush import STATUS_WORD, caption, mark, write
+from ..paint.painter import paint, transform, write
+from .brush import STATUS_WORD, caption, mark
 from .desk import Desk
 from .fields import prose
 from .panels import plain_table
@@ -32,8 +32,7 @@ class Half(QWidget):
         if self.solved is None:
             return {}
         said = speaking(self.solved)
-        states = self.solved.rig.states
-        state = next((s for s in states if said is not None and s.id == said.state), states[0] if states else None)
+        state = spoken_state(self.solved)
         return scenes(self.solved.rig, self.solved.frames, state, said.fills if said is not None else {})
 
     def wanted_scale(self) -> float:

@@ -1,21 +1,19 @@
-"""Small marks that several widgets paint alike: status marks, texts in steps, bars."""
+"""Small marks that several widgets paint alike: status marks and headings."""
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
+from PyQt6.QtGui import QPainter, QPainterPath, QPen, QPolygonF
 
 from ..core.check import Status
-from ..paint.fonts import font
-from ..paint.painter import text
+from ..paint.painter import write
 from ..paint.theme import Theme
 
-STATUS_COLOR: dict[str, str] = {"over": "over", "tight": "tight", "ok": "ok", "unknown": "unknown"}
 STATUS_FILL: dict[str, str] = {"over": "over_fill", "tight": "tight_fill", "ok": "steel", "unknown": "sheet"}
 STATUS_WORD: dict[str, str] = {"over": "over", "tight": "tight", "ok": "within", "unknown": "unknown"}
 
 
 def mark(p: QPainter, status: Status | str, at: QPointF, size: float, theme: Theme) -> None:
     """A status by shape and color: filled triangle, open diamond, tick, dashed square."""
-    color = theme.color(STATUS_COLOR[status])
+    color = theme.color(status)
     r = size / 2
     p.save()
     p.setRenderHint(QPainter.RenderHint.Antialiasing)
@@ -57,23 +55,6 @@ def mark(p: QPainter, status: Status | str, at: QPointF, size: float, theme: The
         p.setPen(pen)
         p.drawRect(QRectF(at.x() - r * 0.85, at.y() - r * 0.85, r * 1.7, r * 1.7))
     p.restore()
-
-
-def write(
-    p: QPainter,
-    x: float,
-    y: float,
-    words: str,
-    color: QColor,
-    step: str = "text",
-    weight: int = 400,
-    condensed: bool = False,
-    anchor: str = "start",
-) -> QRectF:
-    """One line of text with its baseline at (x, y); returns what it covers."""
-    p.setFont(font(step, weight, condensed))
-    p.setPen(color)
-    return text(p, QPointF(x, y), words, anchor)
 
 
 def caption(p: QPainter, x: float, y: float, words: str, theme: Theme) -> QRectF:

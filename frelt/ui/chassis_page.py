@@ -37,14 +37,14 @@ class ChassisPage(Page):
         self._box.setContentsMargins(0, 0, 0, 0)
         self._box.setSpacing(6)
         self._content: QWidget | None = None
-        self._made_for: tuple[str, int, str] | None = None
+        self._made_for: tuple[str, int, str, str] | None = None
         self._fields: list[tuple[FigureField, Callable[[Trailer], float | str | None], str]] = []
 
     def refresh(self) -> None:
         """Show the trailer as it stands."""
         rig = self.desk.session.rig
         trailer = rig.trailer if rig is not None else None
-        key = (trailer.id, len(trailer.axles), trailer.sharing) if trailer is not None else None
+        key = (trailer.id, len(trailer.axles), trailer.sharing, trailer.coupler) if trailer is not None else None
         if key != self._made_for or self._content is None:
             self._rebuild(trailer)
             self._made_for = key
@@ -55,7 +55,7 @@ class ChassisPage(Page):
                     field.show_text(shown)
                 else:
                     field.show_value(shown, hint)
-            self._show_rules(rig.rules)
+            self._show_rules(rig.rules, trailer)
             asked = questions(trailer, self.desk.units)
             self.again.setText("\n".join(f"Look again: {q.words}" for q in asked))
             self.again.setVisible(bool(asked))
@@ -112,7 +112,7 @@ class ChassisPage(Page):
         if springs(trailer):
             widgets.append(self._ball())
         widgets.append(self._length("Track, wheel to wheel", "track", lambda t: t.axles[0].track, _set_track, 0.5, 3))
-        widgets += [*self._weight_fields(), *self._plate_fields(trailer), *self._rule_fields()]
+        widgets += [*self._weight_fields(), *self._plate_fields(trailer), *self._rule_fields(trailer)]
         layout = column(*widgets)
         layout.addStretch(1)
         return layout
@@ -148,14 +148,22 @@ class ChassisPage(Page):
             widgets.append(same)
         return widgets
 
-    def _rule_fields(self) -> list[QWidget]:
+    def _rule_fields(self, trailer: Trailer) -> list[QWidget]:
+        kind = trailer.coupler
+
+        def least(r: RuleSet, v: float) -> RuleSet:
+            return r.with_tongue(kind, v, max(v, r.tongue(kind)[1]))
+
+        def most(r: RuleSet, v: float) -> RuleSet:
+            return r.with_tongue(kind, min(v, r.tongue(kind)[0]), v)
+
         widgets: list[QWidget] = [heading("Your shop's rules")]
         self._rules = {
-            "low": self._rule("Tongue share, at least", lambda r, v: replace(r, tongue_ball=(v, max(v, r.tongue_ball[1])))),
-            "high": self._rule("Tongue share, at most", lambda r, v: replace(r, tongue_ball=(min(v, r.tongue_ball[0]), v))),
-            "side": self._rule("Left to right, within", lambda r, v: replace(r, side_difference=v)),
-            "reserve": self._rule("Reserve below a limit", lambda r, v: replace(r, reserve=v)),
-            "person": self._rule("Who may step on the tail", lambda r, v: replace(r, person=v), "mass", 300),
+            "rules.tongue": self._rule("Tongue share, at least", least),
+            "rules.tongue, most": self._rule("Tongue share, at most", most),
+            "rules.side_difference": self._rule("Left to right, within", lambda r, v: replace(r, side_difference=v)),
+            "rules.reserve": self._rule("Reserve below a limit", lambda r, v: replace(r, reserve=v)),
+            "rules.person": self._rule("Who may step on the tail", lambda r, v: replace(r, person=v), "mass", 300),
         }
         widgets += self._rules.values()
         self.rules_source = prose("")
@@ -304,16 +312,15 @@ class ChassisPage(Page):
 
         return FigureField(label, quantity, lambda: self.desk.units, typed, high=high, name=f"rule-{label}")
 
-    def _show_rules(self, rules: RuleSet) -> None:
-        shown = {
-            "low": rules.tongue_ball[0],
-            "high": rules.tongue_ball[1],
-            "side": rules.side_difference,
-            "reserve": rules.reserve,
-            "person": rules.person,
-        }
-        for name, value in shown.items():
-            self._rules[name].show_value(value)
+    def rule(self, field: str) -> FigureField:
+        """The field of a rule a limit names, such as `rules.person`."""
+        return self._rules[field]
+
+    def _show_rules(self, rules: RuleSet, trailer: Trailer) -> None:
+        low, high = rules.tongue(trailer.coupler)
+        shown = (low, high, rules.side_difference, rules.reserve, rules.person)
+        for field, value in zip(self._rules.values(), shown, strict=True):
+            field.show_value(value)
         self.rules_source.setText(f"{rules.name}: {rules.source}.")
 
     def _change(self, make: Callable[[Trailer], Trailer], words: str) -> None:

@@ -14,7 +14,8 @@ from ..core.solve import Solved, solve
 from ..core.state import State
 from ..core.units import Units
 from ..core.value import FreltError
-from ..core.verdict import speaking
+from ..core.verdict import speaking, spoken_state
+from ..core.words import capital
 from ..paint.theme import THEMES, Theme
 
 WORST = "worst"
@@ -74,8 +75,8 @@ class Desk(QObject):
         self.step = 2
         self._trial: Solved | None = None
         self._floor: tuple[Solved, str, SafeFloor] | None = None
-        self.fixes: tuple[Fix, ...] = ()
-        self._fixes_for: Solved | None = None
+        self._fixes: tuple[Fix, ...] = ()
+        self._searched: tuple[Solved, str] | None = None  # for what the fixes were found
         self._search: FixSearch | None = None
         self._finished = False
         self._idle = _timer(self, 60)
@@ -112,13 +113,10 @@ class Desk(QObject):
     def state(self) -> State | None:
         """The state drawn: the one chosen, or that of the worst check."""
         solved = self.solved
-        if solved is None or not solved.rig.states:
+        if solved is None:
             return None
-        wanted = self.state_id
-        if wanted == WORST:
-            said = speaking(solved)
-            wanted = said.state if said is not None and said.state else solved.rig.states[0].id
-        return next((s for s in solved.rig.states if s.id == wanted), solved.rig.states[0])
+        spoken = spoken_state(solved)
+        return next((s for s in solved.rig.states if s.id == self.state_id), spoken)
 
     @property
     def fills(self) -> dict[str, float]:
@@ -156,7 +154,7 @@ class Desk(QObject):
         try:
             self.session.edit(make(rig), words, merge)
         except (FreltError, KeyError) as err:
-            self.said.emit(f"{str(err)[:1].upper()}{str(err)[1:]}.")
+            self.said.emit(f"{capital(str(err))}.")
             self.changed.emit()
             return False
         return True
@@ -216,6 +214,7 @@ class Desk(QObject):
     def show_state(self, state_id: str) -> None:
         self.state_id = state_id
         self.state_changed.emit()
+        self._idle.start()
 
     def go(self, step: int) -> None:
         self.step = step
@@ -225,6 +224,7 @@ class Desk(QObject):
         """Change units or theme, for good."""
         self.settings.change(**fields)
         self.looks_changed.emit()
+        self._searched = None  # fixes are worded in units
         self._idle.start()
 
     # upkeep
@@ -238,7 +238,6 @@ class Desk(QObject):
                 self.hand_changed.emit()
         if rig is None or (self.state_id != WORST and not any(s.id == self.state_id for s in rig.states)):
             self.state_id = WORST
-        self.fixes = ()
         self.changed.emit()
         self._idle.start()
         if not self._safe.isActive():
@@ -246,13 +245,11 @@ class Desk(QObject):
 
     def _find_fixes(self) -> None:
         solved = self.session.solved
-        if self._trial is not None or self._finished:
+        if self._trial is not None or self._finished or solved is None:
             return
-        check = speaking(solved) if solved is not None else None
-        self._fixes_for = solved
-        if solved is None or check is None or check.status not in ("over", "tight"):
-            self.fixes = ()
-            self.fixes_ready.emit()
+        said = self.worst_check()
+        check = solved.check(said.id) if said is not None else None
+        if check is None or check.status not in ("over", "tight") or self.searched(check):
             return
         if self._search is not None:
             self._search.wanted = False
@@ -264,10 +261,21 @@ class Desk(QObject):
         search = self.sender()
         if not isinstance(search, FixSearch):
             return
-        if search is self._search and search.solved is self.session.solved:
-            self.fixes, self._search = search.found, None
+        if search is self._search and search.wanted and search.solved is self.session.solved:
+            self._fixes, self._search = search.found, None
+            self._searched = search.solved, search.check.id
             self.fixes_ready.emit()
         search.deleteLater()
+
+    def searched(self, check: Check) -> bool:
+        """Whether the search for fixes of a check of the rig as it stands has ended."""
+        return self._searched is not None and self._searched[0] is self.session.solved and self._searched[1] == check.id
+
+    @property
+    def fixes(self) -> tuple[Fix, ...]:
+        """The fixes of the check spoken of, once they are found."""
+        said = self.worst_check()
+        return self._fixes if said is not None and not self.dragging and self.searched(said) else ()
 
     def finish(self) -> None:
         """Wait for the search that is under way, before the window goes."""
@@ -280,6 +288,6 @@ class Desk(QObject):
 
     def apply(self, fix: Fix) -> None:
         """Apply a fix, if the rig is still the one it was found for."""
-        if self.session.solved is self._fixes_for and fix in self.fixes:
+        if fix in self.fixes:
             self.edit(lambda _: fix.rig, fix.words)
             self.said.emit(f"Done: {fix.words}. Ctrl+Z takes it back.")

@@ -12,6 +12,7 @@ from ..core.figure import Figure, Source
 from ..core.quantity import NotUnderstood, read
 from ..core.units import Quantity, Units
 from ..core.value import FreltError
+from ..core.words import capital
 
 SOURCES: tuple[tuple[Source, str], ...] = (
     ("weighed", "weighed"),
@@ -132,7 +133,7 @@ class Field(QWidget):
             self._take(text)
         except (NotUnderstood, FreltError) as err:
             self.edit.setModified(True)
-            self.refuse(f"{str(err)[:1].upper()}{str(err)[1:]}.")
+            self.refuse(f"{capital(str(err))}.")
             return
         self.refuse("")
 

@@ -26,6 +26,7 @@ from ..core.liquid import LIQUIDS, other
 from ..core.mass_table import own_rows
 from ..core.rig import fill_range
 from ..core.solids import solids
+from ..core.words import capital
 from .desk import Desk
 from .fields import FigureField, SourceRow, column, heading, title
 
@@ -162,7 +163,7 @@ class HandPanel(QWidget):
         item, rig = self._item(), self.desk.rig
         if item is None or rig is None:
             return
-        deck = next(d for d in rig.decks if d.id == self.deck.currentData())
+        deck = rig.deck(self.deck.currentData())
         self.desk.edit(lambda r: with_item(r, on_deck(item, deck)), f"{item.name} put on {deck.name}")
 
     def _set_mass(self, value: float | None) -> None:
@@ -205,7 +206,7 @@ class Sheet(QWidget):
         self.liquid = QComboBox()
         self.liquid.setAccessibleName("Liquid")
         for liquid in LIQUIDS:
-            self.liquid.addItem(liquid.name[:1].upper() + liquid.name[1:], liquid.name)
+            self.liquid.addItem(capital(liquid.name), liquid.name)
         self.liquid.addItem("Other liquid", "")
         self.liquid.activated.connect(self._set_liquid)
         self.density = FigureField("Density", "density", units, self._set_density, low=200, high=3000, name="density")

@@ -7,8 +7,9 @@ from PyQt6.QtGui import QPainter, QPen
 from ..core.check import Check
 from ..core.solve import Solved
 from ..core.units import Units
+from ..paint.painter import write
 from ..paint.theme import Theme
-from .brush import STATUS_COLOR, caption, mark, write
+from .brush import caption, mark
 from .desk import WORST
 
 ROW = 47.0
@@ -42,7 +43,7 @@ def bars(solved: Solved, state_id: str, units: Units) -> list[Bar]:
         if check is None or check.load is None:
             continue
         if check_id == "tongue-share":
-            low, high = solved.rig.rules.tongue_ball
+            low, high = solved.rig.rules.tongue(solved.rig.trailer.coupler) if solved.rig.trailer is not None else (0.0, 1.0)
             words = f"{units.show(check.load, 'share')}, wanted {units.show(low, 'share', unit=False)} to {units.show(high, 'share')}"
             found.append(Bar(check, title, words, low, high, min(0.0, check.load), max(high * 1.5, check.load * 1.05)))
         elif check_id == "side":
@@ -101,7 +102,7 @@ def paint_limits(
 
 def _row(p: QPainter, box: QRectF, bar: Bar, theme: Theme) -> QRectF:
     status = bar.check.status
-    ink = theme.color(STATUS_COLOR[status]) if status in ("over", "tight") else theme.color("ink")
+    ink = theme.color(status) if status in ("over", "tight") else theme.color("ink")
     write(p, box.left(), box.top() + 13, bar.title, theme.color("soft"), "small", 400, True)
     mark(p, status, QPointF(box.right() - 8, box.top() + 10), 12, theme)
     write(p, box.left(), box.top() + 29, bar.words, ink, "text", 600)

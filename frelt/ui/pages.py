@@ -1,6 +1,6 @@
 """The right column: the page of the step in hand, made when it is first wanted."""
 
-from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtCore import Qt, QTimer, pyqtSignal
 from PyQt6.QtWidgets import (
     QLineEdit,
     QListWidget,
@@ -79,6 +79,17 @@ class RightColumn(QWidget):
         self._stack.setCurrentWidget(area)
         if isinstance(page, ThingsPage):
             page.show_step(self.desk.step)
+
+    def edit_rule(self, field: str) -> None:
+        """Put the keys into the field of a rule, under Chassis, and bring it into sight."""
+        from .chassis_page import ChassisPage
+
+        page = self.page(1)
+        assert isinstance(page, ChassisPage)
+        page.refresh()
+        edit = page.rule(field).edit
+        edit.setFocus()
+        QTimer.singleShot(0, lambda: self._areas[1].ensureWidgetVisible(edit, 0, 60))
 
     def enter(self) -> None:
         """Put the keys into the first field of the page shown."""

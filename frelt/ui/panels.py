@@ -66,9 +66,12 @@ class ChecksTable(QDialog):
                 "± is what 19 in 20 cases stay within, from the tolerances of weights, densities and sizes. A margin below its ± counts as tight."
             )
         )
-        desk.changed.connect(self.refresh)
-        desk.looks_changed.connect(self.refresh)
-        self.refresh()
+        desk.changed.connect(self._if_seen)
+        desk.looks_changed.connect(self._if_seen)
+
+    def _if_seen(self) -> None:
+        if self.isVisible():
+            self.refresh()
 
     def refresh(self) -> None:
         solved, units = self.desk.solved, self.desk.units

@@ -4,7 +4,9 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 
-from .brush import mark, write
+from ..core.check import KINDS
+from ..paint.painter import write
+from .brush import mark
 from .desk import STEPS, Desk
 
 LATER = {
@@ -35,16 +37,15 @@ class StepButton(QAbstractButton):
         solved = self.desk.solved
         if solved is None or self.step in LATER or self.step == 9:
             return ""
-        kinds = {
-            1: ("loads",),
-            2: ("overlap", "off deck"),
-            4: ("gross", "axle", "tire", "coupler", "tongue share", "side", "jack", "tip"),
-        }
         if self.step == 1:
             return "ok" if solved.loads is not None and solved.known[0] == solved.known[1] else "unknown"
-        if self.step not in kinds:
+        if self.step == 2:
+            kinds = {k.id for k in KINDS.values() if k.findings is not None}
+        elif self.step == 4:
+            kinds = {k.id for k in KINDS.values() if k.limits is not None}
+        else:
             return ""
-        return next((c.status for c in solved.checks if c.kind in kinds[self.step]), "unknown")
+        return next((c.status for c in solved.checks if c.kind in kinds), "unknown")
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme = self.desk.theme

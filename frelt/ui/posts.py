@@ -11,8 +11,9 @@ from ..core.check import Check
 from ..core.solve import Array, Loads, Solved
 from ..core.supports import Condition
 from ..core.units import Units
+from ..paint.painter import write
 from ..paint.theme import Theme
-from .brush import STATUS_COLOR, STATUS_FILL, caption, mark, write
+from .brush import STATUS_FILL, caption, mark
 from .desk import WORST
 from .layout import Layout
 
@@ -39,7 +40,7 @@ def posts(solved: Solved, layout: Layout, state_id: str, state_shown: str, fills
     loads = solved.loads
     if loads is None:
         return []
-    s = next((i for i, st in enumerate(solved.rig.states) if st.id == state_shown), 0)
+    s = solved.rig.state_number(state_shown)
     made = []
     shown = loads.fills_shown(s, fills)
     scope = solved.checks if state_id == WORST else solved.by_state.get(state_id, ())
@@ -157,7 +158,7 @@ def _bar(p: QPainter, post: Post, column: QRectF, line_y: float, layout: Layout,
         p.drawPath(_torn(fill))
     else:
         p.drawRect(fill)
-    p.setPen(QPen(theme.color(STATUS_COLOR[status] if status != "ok" else "ink"), 2.4))
+    p.setPen(QPen(theme.color(status if status != "ok" else "ink"), 2.4))
     p.drawLine(QPointF(left, top), QPointF(left + BAR, top))
     _span(
         p,
@@ -167,7 +168,7 @@ def _bar(p: QPainter, post: Post, column: QRectF, line_y: float, layout: Layout,
         bottom,
         tall,
         column.top(),
-        theme.color(STATUS_COLOR[status] if status != "ok" else "soft"),
+        theme.color(status if status != "ok" else "soft"),
     )
 
 
@@ -204,7 +205,7 @@ def _words(p: QPainter, post: Post, column: QRectF, theme: Theme, units: Units) 
     check = post.check
     status = check.status if check is not None else "unknown"
     ink = theme.color("ink")
-    loud = theme.color(STATUS_COLOR[status]) if status in ("over", "tight") else ink
+    loud = theme.color(status) if status in ("over", "tight") else ink
     box = write(p, x, y, units.show(post.now, "mass", unit=False), loud, "figure", 600)
     mark(p, status, QPointF(box.right() + 12, y - 7), 13, theme)
     limit = check.limit if check is not None else None

@@ -15,6 +15,7 @@ from ..app.places import own_demo, shipped
 from ..app.session import Session
 from ..app.settings import SettingsStore
 from ..core.value import FreltError
+from ..core.words import capital
 from ..paint.fonts import font
 from .desk import Desk
 from .window import Window
@@ -38,7 +39,7 @@ def build(file: Path | None = None, demo: bool = False) -> Window:
     window = Window(desk)
     window.bench.setFocus()
     if wrong:
-        window.say(f"{wrong[:1].upper()}{wrong[1:]}.")
+        window.say(f"{capital(wrong)}.")
     return window
 
 

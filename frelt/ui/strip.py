@@ -9,7 +9,8 @@ from ..core.solve import Solved
 from ..core.verdict import speaking
 from ..core.words import brief
 from ..paint import fonts
-from .brush import STATUS_COLOR, STATUS_FILL, mark, write
+from ..paint.painter import write
+from .brush import STATUS_FILL, mark
 from .desk import WORST, Desk
 
 CARD = 80
@@ -69,7 +70,7 @@ class StateCard(QAbstractButton):
         for line in fonts.wrap(name, box.width() - 46, *NAME[narrow])[:2]:
             write(p, box.left() + 12, y, line, ink, *NAME[narrow])
             y += 16
-        color = theme.color(STATUS_COLOR[status]) if status in ("over", "tight") else theme.color("soft")
+        color = theme.color(status) if status in ("over", "tight") else theme.color("soft")
         for line in fonts.wrap(says, box.width() - 22, "small", 500)[:2]:
             write(p, box.left() + 12, y + 2, line, color, "small", 500, True)
             y += 15

@@ -11,9 +11,10 @@ from ..core.fill_line import fill_lines
 from ..core.item import TankPart
 from ..core.rig import Rig, fill_range
 from ..core.state import FillRange
+from ..core.words import capital
 from ..paint import fonts
+from ..paint.painter import write
 from ..paint.theme import Theme
-from .brush import write
 from .desk import WORST, Desk
 
 GRIP = 9.0
@@ -89,7 +90,7 @@ class SightTubes(QWidget):
             return []
         allowed: dict[str, float] = {}
         if solved.loads is not None:
-            s = next(i for i, x in enumerate(rig.states) if x.id == state.id)
+            s = rig.state_number(state.id)
             if solved.loads.applies[s].any():
                 lines = fill_lines(solved.loads, s)
                 allowed = {t.address: float(f) for t, f in zip(solved.loads.table.tanks, lines, strict=True)}
@@ -363,7 +364,7 @@ def _name(item_name: str, tank: TankPart, alone: bool, width: float) -> str:
     name = tank.liquid.short if alone else item_name
     if fonts.widest_word(name) > width:
         name = WORDS[tank.liquid.tint]
-    return name[:1].upper() + name[1:]
+    return capital(name)
 
 
 def _short(name: str, width: float) -> str:

@@ -106,8 +106,7 @@ class Verdict(QWidget):
             if widget is not None:
                 widget.deleteLater()
         said = self.desk.worst_check()
-        found = () if self.desk.dragging or said is None else tuple(f for f in self.desk.fixes if f.check == said.id)
-        found = found[:MOST_FIXES]
+        found = self.desk.fixes[:MOST_FIXES]
         if found:
             self._fixes.addWidget(_quiet("Fix it:" if said is not None and said.status == "over" else "For more room:"))
             for n, fix in enumerate(found):
@@ -120,8 +119,8 @@ class Verdict(QWidget):
                 button.clicked.connect(lambda _, f=fix: self.desk.apply(f))
                 self._fixes.addWidget(button)
         elif said is not None and said.status == "over" and not self.desk.dragging:
-            words = "No single move cures this: pick an item up to see where it may stand, or lower a road range."
-            self._fixes.addWidget(_quiet(words))
+            none = "No single move cures this: pick an item up to see where it may stand, or lower a road range."
+            self._fixes.addWidget(_quiet(none if self.desk.searched(said) else "Looking for what cures it …"))
         elif said is not None and said.status == "unknown" and said.kind in KINDS:
             self._fixes.addWidget(_quiet(f"Where to look: {KINDS[said.kind].plate}."))
         self._fixes.addStretch(1)

@@ -26,6 +26,7 @@ from ..core.document import Document
 from ..core.edit import duplicate, remove, turn, with_item
 from ..core.units import METRIC, US
 from ..core.value import FreltError
+from ..core.words import capital
 from .actions import ACTIONS, Action
 from .bench import Bench
 from .desk import STEPS, WORST, Desk
@@ -159,7 +160,7 @@ class Window(QMainWindow):
         try:
             what()
         except FreltError as err:
-            self.say(f"{str(err)[:1].upper()}{str(err)[1:]}.")
+            self.say(f"{capital(str(err))}.")
             return False
         return True
 
@@ -328,8 +329,7 @@ class Window(QMainWindow):
         held, rig = self._held(), self.desk.session.rig
         if not held or rig is None:
             return
-        made, copy_id = duplicate(rig, held, 0.0, 0.0, new_id)
-        item = made.item(copy_id)
+        item = rig.item(held)
         shift = item.length.value if item.place.turns % 2 == 0 else item.width.value
         made, copy_id = duplicate(rig, held, shift, 0.0, new_id)
         if self.desk.edit(lambda _: made, f"{item.name} duplicated"):
@@ -347,7 +347,7 @@ class Window(QMainWindow):
             item = rig.item(held)
             words = f"{item.name} {'unlocked' if item.locked else 'locked'}"
             self.desk.edit(lambda r: with_item(r, replace(item, locked=not item.locked)), words)
-            self.say(f"{words[:1].upper()}{words[1:]}.")
+            self.say(f"{capital(words)}.")
 
     def _fix(self, n: int) -> None:
         if n < len(self.desk.fixes):
@@ -379,7 +379,11 @@ class Window(QMainWindow):
             self.bench.setFocus()
 
     def ask_rating(self, spot: QRectF, field: str) -> None:
-        """Let a rating be typed at a spot of the bench."""
+        """Let a rating be typed at a spot of the bench, and a rule of the shop among the others under Chassis."""
+        if field.startswith("rules."):
+            self.desk.go(1)
+            self.right.edit_rule(field)
+            return
         from .rating import RatingEditor
 
         if self.rating is None:
@@ -401,7 +405,9 @@ class Window(QMainWindow):
         if len(self.desk.session.document.rigs) < 2:
             self.say("There is one rig here: copy it under Job, change the copy, and compare them.")
             return
-        Beside(self.desk, self).show()
+        beside = Beside(self.desk, self)
+        beside.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        beside.show()
 
     def zoom_in(self) -> None:
         self.bench.zoom_by(1.25)
@@ -467,7 +473,9 @@ class Window(QMainWindow):
     def show_keys(self) -> None:
         from .panels import KeysWindow
 
-        KeysWindow(self).show()
+        keys = KeysWindow(self)
+        keys.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        keys.show()
 
     def show_about(self) -> None:
         self.say(

@@ -92,4 +92,4 @@ def test_words_wrap_at_spaces_and_never_break(qtbot: QtBot) -> None:
     for width in (40, 80, 160, 900):
         lines = fonts.wrap(text, width)
         assert " ".join(lines) == text
-        assert all(fonts.measure(line, "name") <= width or " " not in line for line in lines)
+        assert all(fonts.measure(line) <= width or " " not in line for line in lines)

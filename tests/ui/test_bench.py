@@ -14,6 +14,7 @@ from frelt.app.places import own_demo
 from frelt.app.storage import load, save
 from frelt.core.carrier import TrailerRatings
 from frelt.core.document import Document
+from frelt.core.figure import plate
 from frelt.core.units import GALLON, INCH, LB
 from frelt.ui.desk import WORST
 from frelt.ui.panels import ChecksTable, KeysWindow
@@ -207,6 +208,20 @@ def test_states_are_chosen_and_say_their_worst(window: Window, qtbot: QtBot) -> 
     window.desk.show_state("on-jack")
     window.bench.grab()
     assert window.strip.card("on-jack").words()[2] == "ok"
+
+
+def test_a_state_shows_the_fixes_of_its_own_worst_check(window: Window, qtbot: QtBot) -> None:
+    """No state says that nothing cures it before that was looked for, and the keys apply what is shown."""
+    tight = replace(window.desk.rig.trailer.ratings, coupler_tongue=plate(760 * LB))  # type: ignore[union-attr]
+    window.desk.edit(lambda r: replace(r, trailer=replace(r.trailer, ratings=tight)), "a weaker coupler")
+    window.desk.show_state("leaving")
+    assert "The coupler would carry" in verdict(window) and not window.desk.fixes
+    said = [w.text() for w in window.verdict.findChildren(QLabel, "quiet") if w.isVisibleTo(window)]
+    assert "Looking for what cures it …" in said
+    qtbot.waitUntil(lambda: bool(fix_buttons(window)))
+    assert {f.check for f in window.desk.fixes} == {"coupler:tongue"}
+    window.fix_1()
+    assert window.desk.solved.check("coupler:tongue").status != "over"  # type: ignore[union-attr]
 
 
 def test_a_sight_tube_is_dragged_and_its_range_with_it(window: Window) -> None:

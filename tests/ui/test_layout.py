@@ -18,7 +18,7 @@ from frelt.core.rig import Rig
 from frelt.core.solids import solids
 from frelt.core.state import State
 from frelt.paint import fonts
-from frelt.paint.painter import text
+from frelt.paint.painter import write
 from frelt.ui.bench_paint import LINE, PAD, label_boxes
 from frelt.ui.limits import bars
 from frelt.ui.posts import BAR, COLUMN, place_posts, posts
@@ -149,7 +149,7 @@ def test_posts_stand_in_station_order_and_their_words_fit(window: Window, count:
     for post in made:
         u = window.desk.units
         lines = [post.name, f"up to {u.show(post.high, 'mass', unit=False)}", "needs at least", u.show(post.high, "mass")]
-        assert all(fonts.measure(words, "caption") <= room + 2 for words in lines), lines
+        assert all(fonts.measure(words, "small", 500) <= room + 2 for words in lines), lines
         assert fonts.metrics("figure", 600).horizontalAdvance(u.show(post.now, "mass", unit=False)) + 20 <= room + 8
 
 
@@ -178,7 +178,7 @@ def test_names_lie_inside_their_outlines(window: Window, size: tuple[int, int]) 
     inside, tagged = label_boxes(window.bench._scenes["plan"], solved.rig, layout, room)
     assert len(inside) + len(tagged) == len(solved.rig.items)
     for box, lines in inside:
-        assert max(fonts.measure(words, "name") for words in lines) <= box.width() - 2 * PAD
+        assert max(fonts.measure(words) for words in lines) <= box.width() - 2 * PAD
         assert len(lines) * LINE <= box.height() - 2 * PAD + 1e-6
 
 
@@ -242,14 +242,12 @@ def test_an_empty_document_and_an_empty_deck_teach_the_next_step(window: Window)
 
 
 def test_text_is_painted_where_its_box_says(window: Window) -> None:
-    from PyQt6.QtCore import QPointF
-    from PyQt6.QtGui import QImage, QPainter
+    from PyQt6.QtGui import QColor, QImage, QPainter
 
     image = QImage(300, 60, QImage.Format.Format_RGB32)
     image.fill(0xFFFFFF)
     p = QPainter(image)
-    p.setFont(fonts.font("figure", 600))
-    box = text(p, QPointF(150, 40), "3,574", "middle")
+    box = write(p, 150, 40, "3,574", QColor("black"), "figure", 600, anchor="middle")
     p.end()
     assert box.center().x() == pytest.approx(150, abs=1)
     dark = [x for x in range(300) for y in range(60) if image.pixelColor(x, y).lightness() < 128]

@@ -3,16 +3,20 @@
 from collections.abc import Callable, Iterator
 
 import pytest
+from msgspec.structs import replace
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
+from frelt.app import stock
 from frelt.app.places import own_demo
 from frelt.core.figure import NOT_RATED
 from frelt.core.item import Item
 from frelt.core.rig import Rig
 from frelt.core.units import GALLON, INCH, LB
+from frelt.ui.desk import WORST
+from frelt.ui.limits import bars
 from frelt.ui.start import build
 from frelt.ui.window import Window
 
@@ -140,6 +144,37 @@ def test_torsion_axles_ask_for_their_sag_and_the_balls_height(window: Window) ->
     before = solved.check("axle:axle-2").load  # type: ignore[union-attr]
     typed(page, "chassis-ball", "22")
     assert window.desk.solved.check("axle:axle-2").load > before  # type: ignore[union-attr, operator]
+
+
+def test_a_wheel_off_the_ground_marks_the_road_step(window: Window) -> None:
+    window.open_path(own_demo()[2])
+    page = go(window, 1)
+    assert window.path.buttons[4].status() == "ok"
+    typed(page, "chassis-ball", "34")
+    window.desk.edit(lambda r: replace(r, rules=r.rules.with_tongue("ball", 0.0, 1.0)), "any tongue will do")
+    solved = window.desk.solved
+    assert solved is not None and solved.worst is not None and solved.worst.kind in ("lift", "axle")
+    assert window.path.buttons[4].status() == "over"
+
+
+def test_a_gooseneck_has_its_own_window_shown_and_typed(window: Window, qtbot: QtBot) -> None:
+    neck = next(c for c in stock.chassis() if c.trailer.coupler == "gooseneck")
+    window.desk.session.add_rig(stock.new_rig(neck, "Long trailer"), "new")
+    page = go(window, 1)
+    typed(page, "rule-Tongue share, at least", "17")
+    assert rig_of(window).rules.tongue_gooseneck == (0.17, 0.25) and rig_of(window).rules.tongue_ball == (0.10, 0.15)
+    assert window.desk.solved is not None
+    (bar,) = [b for b in bars(window.desk.solved, WORST, window.desk.units) if b.title == "Tongue share"]
+    assert bar.words.endswith("wanted 17.0 to 25.0 %")
+
+
+def test_a_rule_is_typed_after_a_click_on_its_bar(window: Window, qtbot: QtBot) -> None:
+    window.bench.grab()
+    spot = next(box for box, field in window.bench._spots if field == "rules.side_difference")
+    qtbot.mouseClick(window.bench, Qt.MouseButton.LeftButton, pos=spot.center().toPoint())
+    focus = QApplication.focusWidget()
+    assert isinstance(focus, QLineEdit) and focus.accessibleName() == "Left to right, within"
+    qtbot.waitUntil(lambda: not focus.visibleRegion().isEmpty())
 
 
 def test_an_unlikely_plate_is_questioned_where_it_is_typed(window: Window) -> None:

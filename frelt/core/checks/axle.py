@@ -29,5 +29,6 @@ register(
         plate="GAWR on the certification label, or the tag on the axle tube",
         source="maker's plate; 49 CFR 567.4 places it",
         limits=_limits,
+        noun="axle",
     )
 )

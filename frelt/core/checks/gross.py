@@ -18,5 +18,6 @@ register(
         plate="GVWR on the certification label, on the left side near the front or on the tongue",
         source="maker's plate; 49 CFR 567.4 places it",
         limits=_limits,
+        noun="trailer",
     )
 )

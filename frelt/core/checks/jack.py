@@ -28,6 +28,7 @@ register(
         plate="lift and support capacity on the jack's tube; the smaller counts while it is cranked",
         source="maker's plate",
         limits=_limits,
+        noun="jack",
         conditions=("parked",),
     )
 )

@@ -31,5 +31,6 @@ register(
         plate="maximum load molded on the tire's sidewall, beside its pressure (two figures mean single and dual), or its load index, typed as LI 108",
         source="tire sidewall; 49 CFR 571.120: tires of an axle carry at least its GAWR",
         limits=_limits,
+        noun="tire",
     )
 )

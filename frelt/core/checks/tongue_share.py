@@ -8,8 +8,7 @@ from ..words import when
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
-    rules = b.rig.rules
-    low, high = rules.tongue_ball if b.trailer.coupler == "ball" else rules.tongue_gooseneck
+    low, high = b.rig.rules.tongue(b.trailer.coupler)
     row = b.supports.row("coupler")
     yield Limit(
         "tongue share",
@@ -23,7 +22,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         by_rule=True,
         road_only=True,
         at=("coupler",),
-        field="rules.tongue_ball",
+        field="rules.tongue",
     )
 
 

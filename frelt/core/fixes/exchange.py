@@ -15,12 +15,10 @@ from ..units import Units
 
 def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:
     loads = solved.loads
-    if loads is None or check.margin is None:
+    if loads is None or check.margin is None or not check.state:
         return
-    s = next((i for i, state in enumerate(solved.rig.states) if state.id == check.state), None)
-    m = next((i for i, lim in enumerate(loads.limits) if s is not None and lim.id == check.id and loads.applies[s, i]), None)
-    if s is None or m is None:
-        return
+    s = solved.rig.state_number(check.state)
+    m = next(i for i, lim in enumerate(loads.limits) if lim.id == check.id and loads.applies[s, i])
     pairs = sorted(_hopeful(solved, loads, check, m, s))
     for tries, (effort, a, b) in enumerate(pairs):
         if tries == MOST_TRIES:

@@ -4,12 +4,11 @@ from collections.abc import Iterable, Iterator
 from math import ceil, inf
 
 from ..check import Check
-from ..edit import move
+from ..distances import moved_in_plan
 from ..fix import Fix, proved, register
 from ..frames import standing_on
 from ..item import Item
 from ..mass_table import own_rows
-from ..rig import Rig
 from ..safe_floor import (
     Point,
     Polygon,
@@ -85,18 +84,12 @@ def _best(
                 candidates.append((abs(delta) * mass, delta, item))
         candidates.sort(key=lambda c: c[0])
         for effort, delta, item in candidates[:TRIES]:
-            rig = _moved(solved, item, delta, way)
+            rig = moved_in_plan(solved, item.id, delta * way[0], delta * way[1])
             leaves = proved(solved, check.id, rig)
             if leaves is not None:
                 words = f"{item.name} {units.show(abs(delta), 'length')} {_where(delta, way)}"
                 return Fix("shift", check.id, words, rig, effort, leaves, (item.id,))
     return None
-
-
-def _moved(solved: Solved, item: Item, delta: float, way: Point) -> Rig:
-    turn = solved.frames.decks[item.place.deck].turn
-    dx, dy = delta * way[0], delta * way[1]
-    return move(solved.rig, item.id, turn[0][0] * dx + turn[1][0] * dy, turn[0][1] * dx + turn[1][1] * dy)
 
 
 def _where(delta: float, way: Point) -> str:
@@ -111,7 +104,7 @@ def _shifts(
     """The smallest allowed shift each way, on the grid [m]."""
     moving = frozenset(i.id for i in standing_on(solved.rig, item.id))
     middle = middle_of(solved, item.id)
-    deck = next(d for d in solved.rig.decks if d.id == item.place.deck)
+    deck = solved.rig.deck(item.place.deck)
     inside = deck_room(deck, solved, room[item.id], middle)
     span = crossing(tuple(inside), middle, way) if len(inside) > 2 else None
     if span is None:
