@@ -150,7 +150,7 @@ def sheet() -> QImage:
 
     window = opened(BARN)
     path = Path(os.environ["FRELT_HOME"]) / "sheet.pdf"
-    window.sheet_to(path)
+    window.files.sheet_to(path)
     pdf = QPdfDocument(None)
     pdf.load(str(path))
     page = pdf.render(0, QSize(816, 1056))

@@ -55,12 +55,15 @@ def test_every_kind_has_a_drawing_and_every_drawing_a_kind() -> None:
 
 
 def test_actions_and_keys_are_declared_once() -> None:
+    from frelt.ui.files import Files
     from frelt.ui.window import Window
 
     ids = [a.id for a in ACTIONS]
     keys = [k for a in ACTIONS if a.run for k in a.keys.split("|") if k]
     assert len(set(ids)) == len(ids) and len(set(keys)) == len(keys)
-    assert all(hasattr(Window, a.run) for a in ACTIONS if a.run)
+    owners = {"": Window, "files": Files}
+    runs = [a.run.rpartition(".") for a in ACTIONS if a.run]
+    assert all(callable(getattr(owners[owner], name, None)) for owner, _, name in runs)
 
 
 def public_functions() -> list[tuple[str, ast.FunctionDef]]:

@@ -29,6 +29,10 @@ def check_rig(rig: Rig, path: str = "$") -> None:
     if len(rig.states) > MOST_STATES:
         raise BadInput(f"{path}.states", f"{len(rig.states)} states", f"at most {MOST_STATES}")
     _unique(_ids(rig, path))
+    for name in ("tongue_ball", "tongue_gooseneck"):
+        low, high = getattr(rig.rules, name)
+        if low > high:
+            raise BadInput(f"{path}.rules.{name}", f"{low:g} above {high:g}", "the least share, then the greatest")
     for name, carrier in (("vehicle", rig.vehicle), ("trailer", rig.trailer)):
         if carrier is not None:
             _carrier(carrier, f"{path}.{name}")

@@ -108,7 +108,10 @@ class Rig(Value, frozen=True, kw_only=True):
 
     def state_number(self, state_id: str) -> int:
         """Which of the states it is, from 0. Raises KeyError."""
-        return self.states.index(self.state(state_id))
+        for n, state in enumerate(self.states):
+            if state.id == state_id:
+                return n
+        raise KeyError(state_id)
 
     def deck(self, deck_id: str) -> Deck:
         """The deck of that id. Raises KeyError."""

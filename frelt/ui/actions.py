@@ -1,6 +1,6 @@
 """The one list of actions: menus, keys and the window of shortcuts are all read from it.
 
-run: the name of a method of the window. Keys that belong to a widget alone (arrows on the bench or
+run: a method of the window, or of what it holds, by its dotted name. Keys that belong to a widget alone (arrows on the bench or
 on the tubes) are listed too, without a method, so that the window of shortcuts tells all.
 """
 
@@ -18,14 +18,14 @@ class Action(Struct, frozen=True):
 
 
 ACTIONS: tuple[Action, ...] = (
-    Action("new", "New document", "Rig", "Ctrl+N", "new_document"),
-    Action("open", "Open …", "Rig", "Ctrl+O", "open_file"),
-    Action("recent", "Open recent", "Rig", "", "recent_menu"),
-    Action("demo", "Look at the demo shop", "Rig", "", "demo_menu"),
-    Action("recover", "Bring back unsaved work", "Rig", "", "recover_menu"),
-    Action("save", "Save", "Rig", "Ctrl+S", "save"),
-    Action("save-as", "Save as …", "Rig", "Ctrl+Shift+S", "save_as"),
-    Action("sheet", "Load sheet as PDF …", "Rig", "Ctrl+P", "write_sheet"),
+    Action("new", "New document", "Rig", "Ctrl+N", "files.new_document"),
+    Action("open", "Open …", "Rig", "Ctrl+O", "files.open_file"),
+    Action("recent", "Open recent", "Rig", "", "files.recent_menu"),
+    Action("demo", "Look at the demo shop", "Rig", "", "files.demo_menu"),
+    Action("recover", "Bring back unsaved work", "Rig", "", "files.recover_menu"),
+    Action("save", "Save", "Rig", "Ctrl+S", "files.save"),
+    Action("save-as", "Save as …", "Rig", "Ctrl+Shift+S", "files.save_as"),
+    Action("sheet", "Load sheet as PDF …", "Rig", "Ctrl+P", "files.write_sheet"),
     Action("quit", "Quit", "Rig", "Ctrl+Q", "close"),
     Action("undo", "Undo", "Edit", "Ctrl+Z", "undo"),
     Action("redo", "Redo", "Edit", "Ctrl+Shift+Z|Ctrl+Y", "redo"),

@@ -179,4 +179,3 @@ class Beside(QDialog):
     def showEvent(self, event: QShowEvent | None) -> None:
         super().showEvent(event)
         self._share_scale()
-        self.table.resizeRowsToContents()

@@ -1,7 +1,7 @@
 """Small windows: the full table of checks, and the keys."""
 
-from PyQt6.QtCore import QModelIndex, Qt
-from PyQt6.QtGui import QResizeEvent, QShowEvent
+from PyQt6.QtCore import QModelIndex, Qt, QTimer
+from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QDialog,
@@ -47,6 +47,10 @@ def plain_table(headers: list[str]) -> QTableWidget:
     assert side is not None and top is not None
     side.hide()
     top.setDefaultAlignment(Qt.AlignmentFlag.AlignLeft)
+    settle = QTimer(table)  # rows follow the widths, also when a scroll bar takes some of it
+    settle.setSingleShot(True)
+    settle.timeout.connect(table.resizeRowsToContents)
+    top.sectionResized.connect(lambda: settle.start(0))
     return table
 
 
@@ -103,10 +107,6 @@ class ChecksTable(QDialog):
         top.setSectionResizeMode(2, QHeaderView.ResizeMode.Stretch)
         self.table.resizeRowsToContents()
 
-    def resizeEvent(self, event: QResizeEvent | None) -> None:
-        super().resizeEvent(event)
-        self.table.resizeRowsToContents()
-
     def showEvent(self, event: QShowEvent | None) -> None:
         super().showEvent(event)
         self.refresh()
@@ -132,7 +132,3 @@ class KeysWindow(QDialog):
         top.resizeSection(2, 130)
         self.table.resizeRowsToContents()
         QVBoxLayout(self).addWidget(self.table)
-
-    def showEvent(self, event: QShowEvent | None) -> None:
-        super().showEvent(event)
-        self.table.resizeRowsToContents()

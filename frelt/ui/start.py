@@ -61,7 +61,7 @@ def start(file: Path | None, demo: bool = False) -> int:
     sys.excepthook = lambda kind, error, trace: _caught(window, kind, error, trace)
     window.show()
     QTimer.singleShot(1000, gc.enable)
-    QTimer.singleShot(0, lambda: window.offer(Autosave().found()))
+    QTimer.singleShot(0, lambda: window.files.offer(Autosave().found()))
     return app.exec()
 
 

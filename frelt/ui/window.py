@@ -1,6 +1,6 @@
 """The main window: verdict on top, path at the left, bench in the middle, what a step offers at the right, states below."""
 
-from collections.abc import Callable
+from operator import attrgetter
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -9,7 +9,6 @@ from PyQt6.QtCore import QRectF, Qt, QTimer
 from PyQt6.QtGui import QAction, QCloseEvent, QDragEnterEvent, QDropEvent, QKeySequence
 from PyQt6.QtWidgets import (
     QApplication,
-    QFileDialog,
     QHBoxLayout,
     QLabel,
     QMainWindow,
@@ -19,17 +18,14 @@ from PyQt6.QtWidgets import (
 )
 
 from .. import __version__
-from ..app.autosave import Autosave, Recovered, forget
-from ..app.places import own_demo
 from ..app.session import new_id
-from ..core.document import Document
 from ..core.edit import duplicate, remove, turn, with_item
 from ..core.units import METRIC, US
-from ..core.value import FreltError
 from ..core.words import capital
 from .actions import ACTIONS, Action
 from .bench import Bench
 from .desk import STEPS, WORST, Desk
+from .files import Files
 from .pages import RightColumn
 from .path import StepPath
 from .strip import Strip
@@ -39,8 +35,6 @@ from .verdict import Verdict
 if TYPE_CHECKING:
     from .rating import RatingEditor
 
-FILTER = "Frelt rigs (*.frelt.json);;All files (*)"
-
 
 class Window(QMainWindow):
     """Puts the widgets together and carries out the actions."""
@@ -48,6 +42,7 @@ class Window(QMainWindow):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self.desk = desk
+        self.files = Files(desk, self)
         self.setMinimumSize(1000, 680)
         self.resize(1280, 800)
         self.setAcceptDrops(True)
@@ -112,12 +107,12 @@ class Window(QMainWindow):
         if action.run.endswith("_menu"):
             sub = menu.addMenu(action.text)
             assert sub is not None
-            sub.aboutToShow.connect(lambda s=sub, run=action.run: getattr(self, run)(s))
+            sub.aboutToShow.connect(lambda s=sub, run=action.run: attrgetter(run)(self)(s))
             return
         made = QAction(action.text, self)
         made.setShortcuts([QKeySequence(k) for k in action.keys.split("|") if k])
         made.setShortcutContext(Qt.ShortcutContext.WindowShortcut)
-        made.triggered.connect(lambda _, run=action.run: getattr(self, run)())
+        made.triggered.connect(lambda _, run=action.run: attrgetter(run)(self)())
         menu.addAction(made)
         self.actions_by_id[action.id] = made
 
@@ -129,7 +124,8 @@ class Window(QMainWindow):
         self.bench.rating_asked.connect(self.ask_rating)
         self.bench.first_painted.connect(self.right.show_page)
         self.bench.first_painted.connect(self.fill_menus)
-        self.right.sheet_asked.connect(self.write_sheet)
+        self.right.sheet_asked.connect(self.files.write_sheet)
+        self.files.opened.connect(self._opened)
 
     def _looks(self) -> None:
         self.setStyleSheet(style_sheet(self.desk.theme))
@@ -154,134 +150,11 @@ class Window(QMainWindow):
         self.message.raise_()
         self._quiet.start()
 
-    # files
+    def _opened(self) -> None:
+        self.zoom_all()
+        self.bench.setFocus()
 
-    def _try(self, what: Callable[[], object]) -> bool:
-        try:
-            what()
-        except FreltError as err:
-            self.say(f"{capital(str(err))}.")
-            return False
-        return True
-
-    def new_document(self) -> None:
-        self.desk.session.new(Document())
-        self.desk.go(0)
-
-    def open_path(self, path: Path) -> bool:
-        """Open a file; on failure say why, and leave the bench as it is."""
-        done = self._try(lambda: self.desk.session.open(path))
-        if done:
-            self.desk.settings.opened(path)
-            self.desk.show_state(WORST)
-            self.bench.zoom_by(1e-9)
-            self.bench.setFocus()
-        return done
-
-    def open_file(self) -> None:
-        start = str(self.desk.session.path.parent if self.desk.session.path else Path.home())
-        name, _ = QFileDialog.getOpenFileName(self, "Open a rig", start, FILTER)
-        if name:
-            self.open_path(Path(name))
-
-    def recent_menu(self, menu: QMenu) -> None:
-        menu.clear()
-        for name in self.desk.settings.value.recent:
-            entry = menu.addAction(Path(name).name)
-            assert entry is not None
-            entry.setToolTip(name)
-            entry.triggered.connect(lambda _, n=name: self.open_path(Path(n)))
-        if menu.isEmpty():
-            entry = menu.addAction("Nothing yet")
-            assert entry is not None
-            entry.setEnabled(False)
-
-    def demo_menu(self, menu: QMenu) -> None:
-        menu.clear()
-        for path in own_demo():
-            entry = menu.addAction(path.name.removesuffix(".frelt.json").replace("-", " ").capitalize())
-            assert entry is not None
-            entry.triggered.connect(lambda _, p=path: self.open_path(p))
-
-    def save(self) -> bool:
-        if self.desk.session.path is None:
-            return self.save_as()
-        done = self._try(self.desk.session.save)
-        if done:
-            self.say(f"Saved: {self.desk.session.path}.")
-        return done
-
-    def save_as(self) -> bool:
-        rig = self.desk.rig
-        plain = "".join(c if c.isalnum() else "-" for c in (rig.name if rig else "rig").lower()).strip("-")
-        folder = self.desk.session.path.parent if self.desk.session.path else Path.home()
-        name, _ = QFileDialog.getSaveFileName(self, "Save the rig as", str(folder / f"{plain}.frelt.json"), FILTER)
-        if not name:
-            return False
-        path = Path(name if name.endswith(".json") else f"{name}.frelt.json")
-        done = self._try(lambda: self.desk.session.save(path))
-        if done:
-            self.desk.settings.opened(path)
-            self.say(f"Saved: {path}.")
-        return done
-
-    def write_sheet(self) -> None:
-        rig = self.desk.session.rig
-        if rig is None:
-            self.say("There is no rig to write a load sheet of.")
-            return
-        folder = self.desk.session.path.parent if self.desk.session.path else Path.home()
-        name, _ = QFileDialog.getSaveFileName(self, "Write the load sheet", str(folder / "load-sheet.pdf"), "PDF (*.pdf)")
-        if name:
-            self.sheet_to(Path(name))
-
-    def sheet_to(self, path: Path) -> None:
-        """Write the load sheet of the rig on the bench."""
-        from ..paint.sheet import write_sheet
-
-        rig = self.desk.session.rig
-        try:
-            if rig is not None:
-                write_sheet(self.desk.session.document, rig, self.desk.units, path)
-                self.say(f"Load sheet written: {path}.")
-        except OSError as err:
-            self.say(f"{path}: {err.strerror or err}.")
-
-    def offer(self, found: tuple[Recovered, ...]) -> None:
-        """Put what was left unsaved on the bench: that of the file that is open, else the newest. Nothing is asked."""
-        path = self.desk.session.path
-        fitting = [f for f in found if path is None or (f.path is not None and f.path == path.resolve())]
-        if fitting:
-            self.bring_back(fitting[0])
-
-    def bring_back(self, found: Recovered) -> None:
-        """Put one autosave on the bench, unsaved."""
-        self.desk.session.keep_safe()
-        self.desk.session.recover(found)
-        where = found.path.name if found.path is not None else "a document that had no file yet"
-        self.say(f"Brought back unsaved changes of {where}. Save them, or open the file to leave them aside.")
-
-    def recover_menu(self, menu: QMenu) -> None:
-        menu.clear()
-        found = Autosave().found()
-        for one in found:
-            name = one.path.name if one.path is not None else "no file yet"
-            rig = one.document.rigs[0].name if one.document.rigs else "empty"
-            entry = menu.addAction(f"{rig} ({name})")
-            assert entry is not None
-            entry.triggered.connect(lambda _, f=one: self.bring_back(f))
-        if found:
-            menu.addSeparator()
-        last = menu.addAction("Forget all of it" if found else "Nothing is left unsaved")
-        assert last is not None
-        last.setEnabled(bool(found))
-        last.triggered.connect(lambda: self.forget_all(found))
-
-    def forget_all(self, found: tuple[Recovered, ...]) -> None:
-        """Throw away what was left unsaved, because it was asked for."""
-        for one in found:
-            forget(one)
-        self.say("Forgotten.")
+    # what is dropped on it, and its end
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
         """Nothing is asked: what is unsaved is kept and comes back at the next start."""
@@ -302,7 +175,7 @@ class Window(QMainWindow):
         assert event is not None
         data = event.mimeData()
         if data is not None and data.urls():
-            self.open_path(Path(data.urls()[0].toLocalFile()))
+            self.files.open_path(Path(data.urls()[0].toLocalFile()))
 
     # edits
 

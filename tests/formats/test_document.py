@@ -80,6 +80,7 @@ RIG = ["rigs", 0]
         ([*RIG, "states", 1, "fills"], {"sh/tank": {"low": 0.9, "high": 0.1}}, "$.rigs[0].states[1].fills.sh/tank", "low at most high"),
         ([*RIG, "trailer", "decks", 0, "outline"], [[0, 0], [1, 1], [1, 0]], "$.rigs[0].trailer.decks[0].outline[0]", "convex"),
         ([*RIG, "trailer", "decks", 0, "u"], [1, 1, 0], "$.rigs[0].trailer.decks[0]", "unit vectors"),
+        ([*RIG, "rules"], {"id": "own", "tongue_ball": [0.2, 0.1]}, "$.rigs[0].rules.tongue_ball", "least share"),
         (["rigs"], {}, "$.rigs", "array"),
     ],
 )  # fmt: skip

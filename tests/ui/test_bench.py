@@ -285,9 +285,9 @@ def test_a_rig_is_built_from_nothing_by_keys_saved_and_opened(fresh: Callable[[D
     path = tmp_path / "new.frelt.json"
     window.desk.session.save(path)
     assert load(path) == window.desk.session.document
-    window.new_document()
+    window.files.new_document()
     assert window.desk.rig is None
-    assert window.open_path(path) and len(window.desk.rig.items) == 1
+    assert window.files.open_path(path) and len(window.desk.rig.items) == 1
 
 
 def test_an_impossible_measure_is_questioned_in_place(window: Window) -> None:
@@ -317,7 +317,7 @@ def test_a_bad_file_is_refused_in_one_line_and_the_bench_stays(window: Window, t
     bad = tmp_path / "bad.frelt.json"
     bad.write_bytes(b'{"format": "frelt", "version": 1, "rigs": [{"id": "x", "name": "y", "wheels": 4}]}')
     before = window.desk.session.document
-    assert not window.open_path(bad)
+    assert not window.files.open_path(bad)
     assert "$.rigs[0].wheels" in window.message.text() and window.message.isVisible()
     assert window.desk.session.document is before
 
@@ -489,18 +489,18 @@ def test_unsaved_work_comes_back_at_the_next_start(qtbot: QtBot) -> None:
     folder.write_bytes(head.replace(b'"started":"', b'"started":"x') + b"\n" + body)
     again = build()
     again.show()
-    again.offer(Autosave().found())
+    again.files.offer(Autosave().found())
     assert again.desk.rig is not None and again.desk.rig.item("water").place.turns == 1
     assert "Brought back unsaved changes of barn-wash.frelt.json" in again.message.text()
     other = own_demo()[1]
-    again.offer(Autosave().found())  # another file is not overrun by it
-    assert again.open_path(other)
-    again.offer(Autosave().found())
+    again.files.offer(Autosave().found())  # another file is not overrun by it
+    assert again.files.open_path(other)
+    again.files.offer(Autosave().found())
     assert again.desk.session.path == other
     from PyQt6.QtWidgets import QMenu
 
     menu = QMenu()
-    again.recover_menu(menu)
+    again.files.recover_menu(menu)
     assert [a.text() for a in menu.actions() if a.text()] == [
         "Poultry barn wash, 16 ft (barn-wash.frelt.json)",
         "Forget all of it",
@@ -513,5 +513,5 @@ def test_unsaved_work_comes_back_at_the_next_start(qtbot: QtBot) -> None:
 def test_the_hull_demo_is_right(fresh: Callable[[Document], Window], tmp_path: Path) -> None:
     save(tmp_path / "h.frelt.json", demo("hull-rinse"))
     window = fresh(Document())
-    assert window.open_path(tmp_path / "h.frelt.json")
+    assert window.files.open_path(tmp_path / "h.frelt.json")
     assert "over" not in {c.status for c in window.desk.solved.checks}  # type: ignore[union-attr]

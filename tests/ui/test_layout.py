@@ -84,7 +84,7 @@ def test_the_verdict_takes_two_lines_at_most_in_every_state(window: Window, unit
     length, mass, volume = UNITS[units]
     window.desk.set_looks(length=length, mass=mass, volume=volume)
     for path in own_demo():
-        window.open_path(path)
+        window.files.open_path(path)
         states = [s.id for s in window.desk.rig.states]  # type: ignore[union-attr]
         for state in ["worst", *states]:
             window.desk.show_state(state)
@@ -97,7 +97,7 @@ def test_the_verdict_takes_two_lines_at_most_in_every_state(window: Window, unit
 @pytest.mark.parametrize("size", SIZES)
 @pytest.mark.parametrize("which", [0, 1])
 def test_areas_of_the_bench_lie_apart_and_inside(window: Window, size: tuple[int, int], which: int) -> None:
-    window.open_path(own_demo()[which])
+    window.files.open_path(own_demo()[which])
     window.resize(*size)
     settle(window)
     layout, bench = window.bench.layout_now, window.bench
@@ -230,7 +230,7 @@ def test_more_than_six_states_still_fit(window: Window) -> None:
 
 
 def test_an_empty_document_and_an_empty_deck_teach_the_next_step(window: Window) -> None:
-    window.new_document()
+    window.files.new_document()
     settle(window)
     assert window.verdict.words.text().startswith("Lay out a rig")
     assert clipped(window.right) == []
@@ -239,6 +239,14 @@ def test_an_empty_document_and_an_empty_deck_teach_the_next_step(window: Window)
     settle(window)
     assert window.desk.solved is not None and window.desk.solved.known[0] == 2
     assert clipped(window.verdict) == []
+
+
+def test_no_row_of_the_checks_is_cut(window: Window) -> None:
+    window.show_table()
+    settle(window)
+    table = window._table.table  # type: ignore[union-attr]
+    assert table.rowCount() > 10
+    assert all(table.rowHeight(n) >= table.sizeHintForRow(n) for n in range(table.rowCount()))
 
 
 def test_text_is_painted_where_its_box_says(window: Window) -> None:

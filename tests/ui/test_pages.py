@@ -147,7 +147,7 @@ def test_torsion_axles_ask_for_their_sag_and_the_balls_height(window: Window) ->
 
 
 def test_a_wheel_off_the_ground_marks_the_road_step(window: Window) -> None:
-    window.open_path(own_demo()[2])
+    window.files.open_path(own_demo()[2])
     page = go(window, 1)
     assert window.path.buttons[4].status() == "ok"
     typed(page, "chassis-ball", "34")
@@ -300,7 +300,7 @@ def test_two_rigs_are_shown_beside_each_other(window: Window, qtbot: QtBot) -> N
 
     qtbot.keyClick(window, Qt.Key.Key_F3)
     assert "copy it under Job" in window.message.text()
-    window.open_path(own_demo()[2])
+    window.files.open_path(own_demo()[2])
     qtbot.keyClick(window, Qt.Key.Key_F3)
     beside = window.findChild(Beside)
     assert beside is not None and beside.isVisible()
@@ -331,7 +331,7 @@ def test_the_load_sheet_is_written_from_hand_over(window: Window, tmp_path: obje
     words = " ".join(x.text() for x in page.findChildren(QLabel))
     assert "planning aid" in words
     out = tmp_path / "sheet.pdf"  # type: ignore[operator]
-    window.sheet_to(out)
+    window.files.sheet_to(out)
     assert out.read_bytes().startswith(b"%PDF") and "Load sheet written" in window.message.text()
-    window.sheet_to(tmp_path / "no/where.pdf")  # type: ignore[operator]
+    window.files.sheet_to(tmp_path / "no/where.pdf")  # type: ignore[operator]
     assert "No such file" in window.message.text()
