@@ -14,6 +14,7 @@ GAP = 8.0
 POSTS = 108.0
 LIMITS = 236.0
 GROUND = 14.0
+BARS = 275.0  # down to the last of the whole rig's bars
 
 
 class Zoom(Struct, frozen=True):
@@ -76,8 +77,10 @@ def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom) 
     side = QRectF(MARGIN, tape.bottom() + GAP + CAPTION - 6, wide, side_tall + GROUND)
     posts = QRectF(MARGIN, height - POSTS, width - 2 * MARGIN, POSTS)
     column = width - right - MARGIN / 2
-    limits = QRectF(column, 8, right - MARGIN / 2, tape.bottom() - 8)
-    rear = QRectF(column, side.top(), right - MARGIN / 2, side.height())
+    spare = max(side_tall - (top + 0.12) * fit, 0.0)  # of the rear's height, where the width sets the scale
+    more = min(spare, max(BARS - tape.bottom(), 0.0)) if right else 0.0
+    limits = QRectF(column, 8, right - MARGIN / 2, tape.bottom() - 8 + more)
+    rear = QRectF(column, side.top() + more, right - MARGIN / 2, side.height() - more)
     scale = fit * zoom.factor
     mid_x, mid_y, mid_ry, mid_z = (px0 + px1) / 2 + zoom.x, (py0 + py1) / 2 + zoom.y, (rx0 + rx1) / 2 + zoom.y, 0.0
     ground = side.bottom() - GROUND

@@ -1,7 +1,8 @@
 """The right column: the page of the step in hand, made when it is first wanted."""
 
-from PyQt6.QtCore import Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
+    QApplication,
     QLineEdit,
     QListWidget,
     QPushButton,
@@ -87,9 +88,8 @@ class RightColumn(QWidget):
         page = self.page(1)
         assert isinstance(page, ChassisPage)
         page.refresh()
-        edit = page.rule(field).edit
-        edit.setFocus()
-        QTimer.singleShot(0, lambda: self._areas[1].ensureWidgetVisible(edit, 0, 60))
+        page.rule(field).edit.setFocus()
+        _keep_in_sight(self._areas[1])
 
     def enter(self) -> None:
         """Put the keys into the first field of the page shown."""
@@ -109,7 +109,17 @@ def _scrolling(page: QWidget) -> QScrollArea:
     area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
     area.setWidget(page)
     area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
+    bar = area.verticalScrollBar()
+    assert bar is not None
+    bar.rangeChanged.connect(lambda: _keep_in_sight(area))  # a page just made gets its height later
     return area
+
+
+def _keep_in_sight(area: QScrollArea) -> None:
+    """Scroll so that the field with the keys is seen, if it is on this page."""
+    page, field = area.widget(), QApplication.focusWidget()
+    if page is not None and field is not None and page.isAncestorOf(field):
+        area.ensureWidgetVisible(field, 0, 60)
 
 
 class HandOverPage(QWidget):

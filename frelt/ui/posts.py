@@ -228,7 +228,7 @@ def captions(p: QPainter, layout: Layout, made: list[Post], theme: Theme) -> Non
     """The heading of the posts, clear of the first hairline."""
     left = layout.posts.left()
     asked = any(m.check is None or m.check.limit is None for m in made)
-    clear = left if not made or made[0].x > left + (210 if asked else 86) else made[0].x + 10
+    clear = left if not made or made[0].x > left + (210 if asked else 86) else max(made[0].x, left + BAR / 2) + 10
     box = caption(p, clear, layout.posts.top() + 12, "Load posts", theme)
     if asked:
         write(p, box.right() + 10, box.bottom() - 3, "click one to type its rating", theme.color("hand"), "small", 500, True)

@@ -174,7 +174,8 @@ def test_a_rule_is_typed_after_a_click_on_its_bar(window: Window, qtbot: QtBot) 
     qtbot.mouseClick(window.bench, Qt.MouseButton.LeftButton, pos=spot.center().toPoint())
     focus = QApplication.focusWidget()
     assert isinstance(focus, QLineEdit) and focus.accessibleName() == "Left to right, within"
-    qtbot.waitUntil(lambda: not focus.visibleRegion().isEmpty())
+    area = window.right._areas[1]
+    qtbot.waitUntil(lambda: area.verticalScrollBar().value() > 0 and not focus.visibleRegion().isEmpty())
 
 
 def test_an_unlikely_plate_is_questioned_where_it_is_typed(window: Window) -> None:
