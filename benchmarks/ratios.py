@@ -17,18 +17,20 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ["FRELT_HOME"] = tempfile.mkdtemp(prefix="frelt-bench-")
 
 from PyQt6.QtCore import QEvent, QPointF, Qt
-from PyQt6.QtGui import QMouseEvent, QPainter
+from PyQt6.QtGui import QImage, QMouseEvent, QPainter
 from PyQt6.QtWidgets import QApplication
-from scene import canvas, rig, yardstick
+from scene import canvas, pair, rig, yardstick
 
 from frelt.core import memo
 from frelt.core.document import Document
 from frelt.core.edit import move
+from frelt.core.rig import Rig
 from frelt.core.safe_floor import safe_floor
 from frelt.core.solve import solve
 from frelt.core.worst import highest, lowest
 from frelt.paint.fonts import font
 from frelt.ui.start import build
+from frelt.ui.window import Window
 
 HELD = "item-25"
 BARE = """
@@ -82,8 +84,8 @@ def compute(base: object, step: list[int]) -> None:
     solved = solve(move(base, HELD, 0.001 * (step[0] % 7), 0.0))
     safe_floor(solved, HELD)
     assert solved.loads is not None
-    lowest(solved.loads.table)
-    highest(solved.loads.table)
+    lowest(solved.loads.table, "trailer")
+    highest(solved.loads.table, "trailer")
 
 
 def starts(yard_app: QApplication) -> float:
@@ -121,10 +123,23 @@ def main() -> None:
 
     say("edit-to-checks", ratio(edit, yard, 31), 0.3)
 
+    towed = pair(base)
+    say("pair-edit-to-checks", ratio(lambda: compute(towed, step), yard, 31), 0.3)
+
     window = build()
-    window.desk.session.new(Document(rigs=(base,)))
     window.resize(1280, 800)
     window.show()
+    for name, one in (("", base), ("pair-", towed)):
+        on_the_bench(app, window, one, name, image, yard)
+    big = rig(600, 120, 6)
+    say("growth-60-to-600", ratio(lambda: compute(big, step), edit, 9), 10)
+    window.close()
+    say("start", starts(app), 2)
+
+
+def on_the_bench(app: QApplication, window: Window, one: Rig, name: str, image: QImage, yard: Callable[[], None]) -> None:
+    """A drag and a whole frame of a rig, as ratios to the yardstick."""
+    window.desk.session.new(Document(rigs=(one,)))
     window.desk.take(HELD)
     app.processEvents()
     bench = window.bench
@@ -144,9 +159,9 @@ def main() -> None:
     for _ in range(60):
         steps.append(timed(drag))
         yards.append(timed(yard))
-    say("drag-step", statistics.median(a / b for a, b in zip(steps, yards, strict=True)), 1.2)
+    say(f"{name}drag-step", statistics.median(a / b for a, b in zip(steps, yards, strict=True)), 1.2)
     steps.sort()
-    print(f"drag step {statistics.median(steps) * 1e3:.1f} ms median, {steps[56] * 1e3:.1f} ms 95th percentile")
+    print(f"{name}drag step {statistics.median(steps) * 1e3:.1f} ms median, {steps[56] * 1e3:.1f} ms 95th percentile")
     window.desk.abandon()
 
     def whole() -> None:
@@ -155,11 +170,7 @@ def main() -> None:
         bench.paint_on(p)
         p.end()
 
-    say("whole-frame", ratio(whole, yard, 9), 2)
-    big = rig(600, 120, 6)
-    say("growth-60-to-600", ratio(lambda: compute(big, step), edit, 9), 10)
-    window.close()
-    say("start", starts(app), 2)
+    say(f"{name}whole-frame", ratio(whole, yard, 9), 2)
 
 
 if __name__ == "__main__":

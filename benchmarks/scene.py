@@ -6,13 +6,13 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QPointF
 from PyQt6.QtGui import QColor, QImage, QPainter, QPainterPath, QPen
 
-from frelt.app.stock import chassis, equipment
-from frelt.core.carrier import TrailerRatings
+from frelt.app.stock import class_of, equipment
+from frelt.core.carrier import TrailerRatings, Vehicle, VehicleRatings
 from frelt.core.catalog import taken
 from frelt.core.figure import plate
 from frelt.core.item import Placement
-from frelt.core.rig import Rig
-from frelt.core.state import FillRange, State
+from frelt.core.rig import Bars, Rig
+from frelt.core.state import FillRange, Person, State
 from frelt.paint.fonts import font
 
 STROKES, TEXTS = 1000, 100
@@ -39,19 +39,37 @@ def yardstick(image: QImage) -> None:
     p.end()
 
 
+def pair(one: Rig) -> Rig:
+    """The same behind a vehicle, on distributing bars, with two aboard."""
+    vehicle = replace(class_of("pickup-1-8-dual").carrier, ratings=VehicleRatings(gross=plate(90_000), payload=plate(90_000)))
+    axles = tuple(replace(a, rating=plate(40_000), tires=replace(a.tires, rating=plate(20_000))) for a in vehicle.axles)
+    assert isinstance(vehicle, Vehicle)
+    vehicle = replace(
+        vehicle, front=axles[0], rear=axles[1:], decks=tuple(replace(d, id="bed", on="vehicle") for d in vehicle.decks)
+    )
+    aboard = tuple(Person(id=f"p{n}", seat=s.id) for n, s in enumerate(vehicle.seats[:2]))
+    states = tuple(replace(s, people=aboard) for s in one.states)
+    return replace(one, vehicle=vehicle, states=states, bars=Bars(share=0.6, set_in=one.states[0].id))
+
+
 def rig(items: int = 60, tanks: int = 12, states: int = 6) -> Rig:
     """A big rig: a fifth of its items tanks, all apart from each other, every plate entered."""
     stock = {e.item.id: e for e in equipment()}
     tank_kinds = ("soap-15", "sh-55-upright", "water-60-lying", "fuel-12-narrow")
     other_kinds = ("battery-12v", "pump-12v", "mixer-3", "cleaner-20", "reel-38")
-    base = next(c for c in chassis() if c.id == "open-14-tandem").trailer
+    base = class_of("open-14-tandem").carrier
     columns = ceil(sqrt(items * 2))
     pitch = 0.95
     length, width = columns * pitch, ceil(items / columns) * pitch
     deck = replace(base.main_deck, outline=((0.0, -width / 2), (length, -width / 2), (length, width / 2), (0.0, width / 2)))
     axles = tuple(
         replace(
-            a, x=length * 0.55 + i * 0.9, track=width + 0.3, rating=plate(40_000), tires=replace(a.tires, rating=plate(20_000))
+            a,
+            id=f"towed-{i}",
+            x=length * 0.55 + i * 0.9,
+            track=width + 0.3,
+            rating=plate(40_000),
+            tires=replace(a.tires, rating=plate(20_000)),
         )
         for i, a in enumerate(base.axles)
     )

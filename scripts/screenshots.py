@@ -16,20 +16,19 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit, QWidget
 
 from frelt.app.places import own_demo
-from frelt.app.stock import chassis, equipment, new_rig
-from frelt.core.carrier import Tires, TrailerRatings
+from frelt.app.stock import equipment, keep_equipment
 from frelt.core.catalog import taken
-from frelt.core.document import Document
 from frelt.core.edit import add
 from frelt.core.item import Placement
-from frelt.core.rig import Rig
 from frelt.paint.fonts import font
 from frelt.ui.beside import Beside
+from frelt.ui.job.carriers import CarriersWindow
+from frelt.ui.job.page import JobPage
 from frelt.ui.start import build
 from frelt.ui.window import Window
 
 OUT = Path(__file__).resolve().parent.parent / "docs/screenshots"
-BARN, HULL, SOLAR = 0, 1, 2
+BARN, HULL, SOLAR, PLAYGROUND, BALLAST, SHELTER = range(6)
 
 
 def opened(which: int) -> Window:
@@ -86,25 +85,83 @@ def job() -> QWidget:
     return window
 
 
-def new_empty() -> QWidget:
-    window = opened(HULL)
-    window.desk.session.new(Document())
-    window.desk.session.add_rig(new_rig(chassis()[0], "Playground rinse, 10 ft"), "new")
-    window.desk.go(2)
+def brief() -> QWidget:
+    window = opened(BARN)
+    window.desk.go(0)
+    page = window.right.page(0)
+    assert isinstance(page, JobPage)
+    page.show_part(1)
+    QTest.qWait(300)
+    area = window.right.scroller(0)
+    bar = area.verticalScrollBar()
+    assert bar is not None
+    bar.setValue(620)
     return window
 
 
-def unknown() -> QWidget:
+def carriers() -> QWidget:
     window = opened(HULL)
+    window.show_carriers()
+    made = window.findChild(CarriersWindow)
+    assert made is not None
+    made.towed.setCurrentIndex(made.towed.findData("pickup-34-675-crew"))
+    made.refresh()
+    return made
 
-    def bare(rig: Rig) -> Rig:
-        assert rig.trailer is not None
-        axles = tuple(replace(a, rating=None, tires=Tires()) for a in rig.trailer.axles)
-        return replace(rig, trailer=replace(rig.trailer, ratings=TrailerRatings(), axles=axles))
 
-    window.desk.edit(bare, "plates not read yet")
-    window.desk.take("sh")
+def van() -> QWidget:
+    """By the millimeter: what is in hand, and where no bolt may go."""
+    window = opened(SHELTER)
+    window.desk.set_looks(length="mm", mass="kg", volume="L")
+    window.desk.take("toolbox")
     return window
+
+
+def skid() -> QWidget:
+    window = opened(PLAYGROUND)
+    window.desk.show_state("lift")
+    return window
+
+
+def reach() -> QWidget:
+    """A service that something blocks: the fuel tank stands before the belt guard."""
+    window = opened(HULL)
+    window.desk.take("machine")
+    return window
+
+
+def aisle() -> QWidget:
+    window = opened(BARN)
+    window.desk.walking = True
+    window.desk.go(3)
+    return window
+
+
+def catalog() -> QWidget:
+    window = opened(BARN)
+    rig = window.desk.session.rig
+    assert rig is not None
+    keep_equipment(rig, "reels")
+    window.desk.catalog_changed.emit()
+    window.desk.take("")
+    window.right.things.catalog.box.setText("reel")
+    return window
+
+
+def gooseneck() -> QWidget:
+    return opened(BALLAST)
+
+
+def pair() -> QWidget:
+    window = opened(PLAYGROUND)
+    document = window.desk.session.document
+    window.desk.session.show_rig(document.rigs[1].id)
+    window.desk.whole_pair = True
+    window.desk.carrier_changed.emit()
+    made = typing(window, "bars-share")
+    edit = made.right.page(1).findChild(QLineEdit, "bars-share")
+    made.right.scroller(1).ensureWidgetVisible(edit, 0, 150)
+    return made
 
 
 def overloaded() -> QWidget:
@@ -118,24 +175,12 @@ def overloaded() -> QWidget:
     return window
 
 
-def torsion() -> QWidget:
-    window = opened(SOLAR)
-    window.desk.session.show_rig("solar-high")
-    return typing(window, "chassis-ball")
-
-
 def beside() -> QWidget:
     window = opened(SOLAR)
     window.show_beside()
     made = window.findChild(Beside)
     assert made is not None
     return made
-
-
-def parked() -> QWidget:
-    window = opened(BARN)
-    window.desk.show_state("on-jack")
-    return window
 
 
 def table() -> QWidget:
@@ -171,13 +216,18 @@ SHOTS: dict[str, Callable[[], QWidget | QImage]] = {
     "chassis": chassis_page,
     "liquids": liquids,
     "job": job,
-    "new-rig": new_empty,
-    "unknown": unknown,
     "overloaded": overloaded,
-    "torsion": torsion,
-    "parked": parked,
     "beside": beside,
     "checks": table,
+    "brief": brief,
+    "carriers": carriers,
+    "van": van,
+    "skid": skid,
+    "reach": reach,
+    "aisle": aisle,
+    "catalog": catalog,
+    "gooseneck": gooseneck,
+    "pair": pair,
     "load-sheet": sheet,
 }
 

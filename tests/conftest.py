@@ -47,7 +47,9 @@ def trailer(axles: tuple[float, ...] = (3.0,), coupler: float = -1.0, tongue: fl
         axles=listed,
         decks=(deck,),
         empty=TrailerEmpty(tongue=Figure(value=tongue), axles=Figure(value=on_axles), height=Figure(value=0.5)),
-        ratings=TrailerRatings(gross=plate(3000.0), coupler_gross=plate(3500.0), coupler_tongue=plate(350.0)),
+        ratings=TrailerRatings(
+            gross=plate(3000.0), coupler_gross=plate(3500.0), coupler_tongue=plate(350.0), safety_chain=plate(4000.0)
+        ),
     )
 
 

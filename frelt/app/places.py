@@ -5,7 +5,15 @@ from pathlib import Path
 
 from .. import data
 
-DEMOS = ("barn-wash", "hull-rinse", "solar-rinse")
+DEMOS = (
+    "barn-wash",
+    "hull-rinse",
+    "solar-rinse",
+    "playground-rinse",
+    "ballast-wash",
+    "shelter-round",
+    "tram-stops",
+)
 
 
 def _user(what: str) -> Path:
@@ -31,6 +39,12 @@ def demo_dir() -> Path:
     """The user's own copy of the demo shop."""
     home = os.environ.get("FRELT_HOME")
     return Path(home) / "demo" if home else _user("data") / "demo"
+
+
+def library_dir(what: str) -> Path:
+    """The shop's own library: plain files, one folder for chassis and one for each other kind."""
+    home = os.environ.get("FRELT_HOME")
+    return (Path(home) if home else _user("data")) / "shop" / what
 
 
 def shipped(name: str) -> bytes:

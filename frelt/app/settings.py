@@ -6,7 +6,7 @@ from typing import Literal
 import msgspec
 from msgspec.structs import replace
 
-from ..core.units import LengthUnit, MassUnit, Units, VolumeUnit
+from ..core.units import LengthUnit, MassUnit, PressureUnit, SideNames, Units, VolumeUnit
 from ..core.value import Value
 from .places import config_dir
 from .storage import write_atomically
@@ -15,18 +15,21 @@ MOST_RECENT = 8
 
 
 class Settings(Value, frozen=True, kw_only=True, omit_defaults=False):
-    """length, mass, volume: the unit of each quantity.  recent: paths, newest first."""
+    """length, mass, volume, pressure: the unit of each quantity.  sides: how sides are called.  rules: the rule set of new rigs.  recent: paths, newest first."""
 
     length: LengthUnit = "in"
     mass: MassUnit = "lb"
     volume: VolumeUnit = "gal"
+    pressure: PressureUnit = "psi"
+    sides: SideNames = "left, right"
     theme: Literal["light", "dark"] = "light"
+    rules: str = "us"
     recent: tuple[str, ...] = ()
 
     @property
     def units(self) -> Units:
         """The shop's mix of units."""
-        return Units(self.length, self.mass, self.volume)
+        return Units(self.length, self.mass, self.volume, self.pressure, self.sides)
 
 
 class SettingsStore:

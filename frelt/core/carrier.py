@@ -102,6 +102,7 @@ class TrailerRatings(Value, frozen=True, kw_only=True):
     coupler_tongue: Rating = None
     safety_chain: Rating = None
     jack: Rating = None
+    stands: Rating = None
     roof: Rating = None
     deck_point: Rating = None
 
@@ -115,21 +116,54 @@ class Door(Value, frozen=True, kw_only=True):
     start: Metres
     end: Metres
     height: Length = 1.8
-    kind: Literal["door", "ramp", "barn doors", "lift door", "tailgate", "gap"] = "door"
+    kind: Literal["door", "ramp", "barn doors", "lift door", "tailgate", "gap", "lift gate"] = "door"
+
+
+class Well(Value, frozen=True, kw_only=True):
+    """A wheel well that stands up through the deck. start, end: stations; inward: from the deck's side; height: above it [m]."""
+
+    id: Id
+    side: Literal["left", "right"]
+    start: Metres
+    end: Metres
+    inward: Length = 0.2
+    height: Length = 0.25
+
+
+class Zone(Value, frozen=True, kw_only=True):
+    """A part of the deck below which no bolt may come out. x0, y0, x1, y1: in the carrier's plan [m].  below: what is there."""
+
+    id: Id
+    below: Text
+    x0: Metres
+    y0: Metres
+    x1: Metres
+    y1: Metres
 
 
 class Body(Value, frozen=True, kw_only=True):
-    """What is drawn around the deck. wall, rail: heights above the deck [m]."""
+    """What stands around the deck. wall, rail: heights above the deck; nose: length ahead of it [m].
+
+    cab, hood: of a vehicle, their lengths ahead of the deck; cab_height above the ground [m].
+    wells, zones: what takes room from the deck, and where no bolt may go.  rack: a roof or ladder rack.
+    """
 
     kind: Literal["open", "enclosed", "bed", "box"] = "open"
     wall: Length = 0.0
     rail: Length = 0.0
     nose: Length = 0.0
+    cab: Length = 0.0
+    hood: Length = 0.0
+    cab_height: Length = 1.9
+    rack: bool = False
     doors: tuple[Door, ...] = ()
+    wells: tuple[Well, ...] = ()
+    zones: tuple[Zone, ...] = ()
     fenders: bool = True
 
 
 Coupling = Literal["ball", "gooseneck"]
+Brakes = Literal["none", "surge", "electric", "air"]
 
 
 class Trailer(Value, frozen=True, kw_only=True):
@@ -137,6 +171,7 @@ class Trailer(Value, frozen=True, kw_only=True):
 
     coupler_z: its height with the empty deck level [m].  ball_z: height of the ball it is towed on, level if None.
     sharing: axles with an equaliser share their load; `independent` ones (torsion) do not.
+    jack_x, stands_x: stations of the jack and of the rear stands [m].  brakes: None is unknown.
     """
 
     id: Id
@@ -151,6 +186,8 @@ class Trailer(Value, frozen=True, kw_only=True):
     empty: TrailerEmpty | None = None
     ratings: TrailerRatings = TrailerRatings()
     jack_x: Metres | None = None
+    stands_x: Metres | None = None
+    brakes: Brakes | None = None
     body: Body = Body()
     origin: Text = ""
     revision: Positive = 0
@@ -189,7 +226,10 @@ class VehicleEmpty(Value, frozen=True, kw_only=True):
 
 
 class VehicleRatings(Value, frozen=True, kw_only=True):
-    """Plates and stickers of the vehicle [kg]; ball and receiver each have two limits."""
+    """Plates and stickers of the vehicle [kg]; ball and receiver each have two limits.
+
+    receiver_gross_bars, receiver_tongue_bars: the receiver's limits with weight-distributing bars.
+    """
 
     gross: Rating = None
     payload: Rating = None
@@ -197,13 +237,19 @@ class VehicleRatings(Value, frozen=True, kw_only=True):
     tow: Rating = None
     receiver_gross: Rating = None
     receiver_tongue: Rating = None
+    receiver_gross_bars: Rating = None
+    receiver_tongue_bars: Rating = None
     ball_gross: Rating = None
     ball_tongue: Rating = None
     roof: Rating = None
+    deck_point: Rating = None
 
 
 class Vehicle(Value, frozen=True, kw_only=True):
-    """A vehicle. front, rear: its axles; a tandem rear has two.  ball_x: station of the ball [m]."""
+    """A vehicle. front, rear: its axles; a tandem rear has two.  ball_x, ball_z: station and height of the ball [m].
+
+    front_roll_share: of a sideways moment, what the front axle takes.
+    """
 
     id: Id
     name: Text
@@ -211,7 +257,7 @@ class Vehicle(Value, frozen=True, kw_only=True):
     front: Axle
     rear: Annotated[tuple[Axle, ...], Meta(min_length=1, max_length=2)]
     ball_x: Metres | None = None
-    ball_z: Length = 0.45
+    ball_z: Length | None = None
     decks: Annotated[tuple[Deck, ...], Meta(min_length=1)]
     seats: tuple[Seat, ...] = ()
     empty: VehicleEmpty | None = None
@@ -221,6 +267,26 @@ class Vehicle(Value, frozen=True, kw_only=True):
     origin: Text = ""
     revision: Positive = 0
     note: Text = ""
+
+    @property
+    def axles(self) -> tuple[Axle, ...]:
+        """Front and rear axles, from the front."""
+        return (self.front, *self.rear)
+
+    @property
+    def rear_x(self) -> float:
+        """Mean station of the rear axles [m]."""
+        return sum(a.x for a in self.rear) / len(self.rear)
+
+    @property
+    def wheelbase(self) -> float:
+        """From the front axle to the middle of the rear [m]."""
+        return self.rear_x - self.front.x
+
+    @property
+    def main_deck(self) -> Deck:
+        """The deck whose front edge is station 0."""
+        return self.decks[0]
 
 
 Carrier = Trailer | Vehicle

@@ -11,73 +11,42 @@ from typing import TYPE_CHECKING, Literal
 
 from msgspec import Struct
 
-from .carrier import Trailer
-from .figure import Rating
+from .carrier import Axle, Carrier, Trailer, Vehicle
+from .cases import Case, coupled
 from .frames import Frames
+from .limit import Limit, Quantity
+from .moments import Moments
 from .rig import Rig
-from .state import State
 from .supports import Condition, Supports
 
 if TYPE_CHECKING:
+    from .loads import Loads
     from .units import Units
 
 Status = Literal["over", "unknown", "tight", "ok"]
 RANKS: dict[Status, int] = {"over": 0, "unknown": 1, "tight": 2, "ok": 3}
-Quantity = Literal["mass", "share", "length"]
-Row = tuple[float, float, float, float]
-WHOLE: Row = (1.0, 0.0, 0.0, 0.0)  # the mass of all the trailer bears, and itself
 
 
-def as_row(values: Iterable[float]) -> Row:
-    """An influence of a support as a limit's row."""
-    a, b, c, d = (float(v) for v in values)
-    return a, b, c, d
+class Told:
+    """When a worst case happens, in words, and at which fills: found out when first asked for."""
 
+    def __init__(self, tell: Callable[[], tuple[str, dict[str, float]]]) -> None:
+        self._tell = tell
+        self._found: tuple[str, dict[str, float]] | None = None
 
-class Limit(Struct, frozen=True):
-    """A quantity (num·m) or (num·m)/(den·m) that must stay between low and high.
-
-    num, den: rows on (M, Mx, My, 1).  low, high: [kg], shares or [m]; None where unbounded.
-    rating: what the plate says, where a plate gives the limit.  at: the support it is read at.
-    """
-
-    check: str
-    id: str
-    subject: str
-    num: Row
-    den: Row | None = None
-    low: float | None = None
-    high: float | None = None
-    quantity: Quantity = "mass"
-    rating: Rating = None
-    by_rule: bool = False
-    road_only: bool = False
-    at: tuple[str, ...] = ()
-    field: str = ""
-    condition: Condition = "hitched"
-
-    @property
-    def known(self) -> bool:
-        """Whether there is anything to compare with."""
-        return self.low is not None or self.high is not None
-
-    @property
-    def counts(self) -> bool:
-        """Whether it is a limit at all: `not rated` is an answer, not an unknown."""
-        return self.rating != "not rated"
-
-    def applies(self, state: State) -> bool:
-        """Whether a state is judged by it."""
-        return state.condition == self.condition and (state.road or not self.road_only)
+    def found(self) -> tuple[str, dict[str, float]]:
+        """The words, and the fill of every tank by address."""
+        if self._found is None:
+            self._found = self._tell()
+        return self._found
 
 
 class Check(Struct, frozen=True):
     """A judged limit. load, limit, margin, spread: [kg], share or [m] by quantity.
 
     limit: the side that is nearest, or None where unknown.  side: whether load is held from
-    above (`high`) or below (`low`).  fills: at which the worst case occurs, by tank address.
-    when: the state and its fills in words.  why: reason of an unknown.
-    scale: what a margin is a share of where the limit itself is zero.
+    above (`high`) or below (`low`).  told: when and at which fills the worst case occurs.  why: reason of an unknown.
+    scale: what a margin is a share of where the limit itself is zero.  detail: what its own kind needs for its words.
     """
 
     id: str
@@ -91,13 +60,23 @@ class Check(Struct, frozen=True):
     margin: float | None = None
     spread: float = 0.0
     state: str = ""
-    when: str = ""
-    fills: dict[str, float] = {}
+    told: Told | None = None
     by_rule: bool = False
     field: str = ""
     why: str = ""
     items: tuple[str, ...] = ()
     scale: float | None = None
+    detail: tuple[str, ...] = ()
+
+    @property
+    def when(self) -> str:
+        """The state and its fills in words."""
+        return self.told.found()[0] if self.told is not None else ""
+
+    @property
+    def fills(self) -> dict[str, float]:
+        """The fills at which the worst case occurs, by tank address."""
+        return self.told.found()[1] if self.told is not None else {}
 
     @property
     def excess(self) -> float:
@@ -118,20 +97,65 @@ class Check(Struct, frozen=True):
 
 
 class Bearing(Struct, frozen=True):
-    """What a check kind may ask when it states its limits."""
+    """What a check kind may ask when it states its limits: a rig standing in one way.
+
+    heavy: whether the whole rig may weigh so much that rules for heavy vehicles can bind.
+    """
 
     rig: Rig
-    trailer: Trailer
-    supports: Supports
-    condition: Condition
+    moments: Moments
+    case: Case
+    heavy: bool = False
+
+    @property
+    def supports(self) -> Supports:
+        """What the ground and the hitch carry."""
+        return self.case.supports
+
+    @property
+    def condition(self) -> Condition:
+        """Hitched or parked."""
+        return self.case.condition
+
+    @property
+    def trailer(self) -> Trailer | None:
+        """The trailer, if the rig has one."""
+        return self.rig.trailer
+
+    @property
+    def vehicle(self) -> Vehicle | None:
+        """The vehicle, if the rig has one."""
+        return self.rig.vehicle
+
+    @property
+    def pair(self) -> tuple[Trailer, Vehicle] | None:
+        """Trailer and vehicle where they are hitched to each other."""
+        return coupled(self.rig, self.condition)
+
+    def axles(self) -> Iterable[tuple[Carrier, Axle, str]]:
+        """Every axle with its carrier and the address of its fields."""
+        for carrier in self.rig.carriers:
+            for n, axle in enumerate(carrier.axles):
+                yield carrier, axle, f"{field_of(carrier)}axles[{n}]"
+
+
+def field_of(carrier: Carrier) -> str:
+    """What the address of a carrier's fields begins with: nothing for the trailer's."""
+    return "vehicle." if isinstance(carrier, Vehicle) else ""
+
+
+def named(rig: Rig, carrier: Carrier, axle: Axle) -> str:
+    """An axle's name, told from those of the other carrier."""
+    return axle.name if len(rig.carriers) == 1 or isinstance(carrier, Vehicle) else f"Trailer {axle.name.lower()}"
 
 
 class CheckKind(Struct, frozen=True):
     """An entry of the registry.
 
     title: of the thing checked.  plate: where on the vehicle the figure is found.
-    source: of the rule itself.  conditions: in which states its limits are stated.
+    weighed: findings that rest on the loads.  source: of the rule itself.  conditions: in which states its limits are stated.
     sentence, brief: words for a judged check; None for the common ones, in which `noun` carries the load.
+    with_bars: whether weight-distributing bars change its loads; the static ones are judged without.
     """
 
     id: str
@@ -140,10 +164,18 @@ class CheckKind(Struct, frozen=True):
     source: str
     limits: Callable[[Bearing], Iterable[Limit]] | None = None
     findings: Callable[[Rig, Frames], Iterable[Check]] | None = None
+    weighed: "Callable[[Rig, Frames, Loads], Iterable[Check]] | None" = None
     sentence: Callable[[Check, "Units"], str] | None = None
     brief: Callable[[Check, "Units"], str] | None = None
     conditions: tuple[Condition, ...] = ("hitched", "parked")
     noun: str = "rating"
+    with_bars: bool = False
+
+    def asked(self, case: Case) -> bool:
+        """Whether its limits are stated in a case."""
+        if self.limits is None or case.condition not in self.conditions:
+            return False
+        return case.judged == "all" or self.with_bars == (case.judged == "with bars")
 
 
 KINDS: dict[str, CheckKind] = {}

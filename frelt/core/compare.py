@@ -2,8 +2,10 @@
 
 from msgspec import Struct
 
+from .cases import ball_height
 from .check import RANKS, Check
 from .item import Item
+from .rig import Rig
 from .solve import Solved
 
 
@@ -47,7 +49,7 @@ def compared(first: Solved, second: Solved) -> tuple[Pair, ...]:
 
 
 def differences(first: Solved, second: Solved) -> tuple[str, ...]:
-    """What the second rig has otherwise, in words: items moved, added, gone, changed; the trailer changed.
+    """What the second rig has otherwise, in words: items moved, added, gone, changed; the carriers changed.
 
     Items of a copy have ids of their own, so they are matched by name.
     """
@@ -58,17 +60,31 @@ def differences(first: Solved, second: Solved) -> tuple[str, ...]:
         other = theirs.get(name)
         if other is not None:
             words += _item(item, other)
-    a, b = first.rig.trailer, second.rig.trailer
-    if a is not None and b is not None:
-        if a.ball_z != b.ball_z:
-            words.append("the ball stands at another height")
-        if a.ratings != b.ratings or [x.rating for x in a.axles] != [x.rating for x in b.axles]:
-            words.append("its plates differ")
-        if a.empty != b.empty:
-            words.append("its empty weights differ")
+    words += _carriers(first.rig, second.rig)
     if [(s.name, s.condition, s.road) for s in first.rig.states] != [(s.name, s.condition, s.road) for s in second.rig.states]:
         words.append("its states differ")
     return tuple(words)
+
+
+def _carriers(a: Rig, b: Rig) -> list[str]:
+    """How the carriers differ; those of a copy have ids of their own, so they are matched by what they are."""
+    words = []
+    if ball_height(a) != ball_height(b):
+        words.append("the ball stands at another height")
+    if a.bars != b.bars:
+        words.append("the distributing bars are set otherwise")
+    for what, x, y in (("trailer", a.trailer, b.trailer), ("vehicle", a.vehicle, b.vehicle)):
+        if (x is None) != (y is None):
+            words.append(f"there is {'a' if x is None else 'no'} {what}")
+        elif x is not None and y is not None:
+            whose = f"the {what}'s" if len(a.carriers) > 1 else "its"
+            if x.ratings != y.ratings or [i.rating for i in x.axles] != [i.rating for i in y.axles]:
+                words.append(f"{whose} plates differ")
+            if x.empty != y.empty:
+                words.append(f"{whose} empty weights differ")
+            if [i.x for i in x.axles] != [i.x for i in y.axles] or [d.outline for d in x.decks] != [d.outline for d in y.decks]:
+                words.append(f"{whose} axles or decks measure otherwise")
+    return words
 
 
 def _item(item: Item, other: Item) -> list[str]:

@@ -6,9 +6,10 @@ from msgspec import Struct
 
 from .edit import move
 from .frames import standing_on
+from .kind import Vec
 from .rig import Rig
 from .safe_floor import in_the_way
-from .solids import TOUCH, Solid, same_height, solids
+from .solids import TOUCH, Solid, fixtures, same_height, solids
 from .solve import Solved
 
 Side = Literal["front", "back", "right", "left"]
@@ -18,7 +19,7 @@ OUT: dict[Side, tuple[int, int]] = {"front": (0, -1), "back": (0, 1), "right": (
 class Facing(Struct, frozen=True):
     """The clear distance [m] from one side of an item to what faces it.
 
-    to: an item's id, or empty for the deck's edge.  start, end: the ends of the tape in plan [m].
+    to: the id of an item or wheel well, or empty for the deck's edge.  start, end: the ends of the tape in plan [m].
     """
 
     side: Side
@@ -80,24 +81,57 @@ def moved_in_plan(solved: Solved, item_id: str, dx: float, dy: float) -> Rig:
     return move(solved.rig, item_id, turn[0][0] * dx + turn[1][0] * dy, turn[0][1] * dx + turn[1][1] * dy)
 
 
-def snapped(solved: Solved, own: Solid, dx: float, dy: float, reach: float, ignore: frozenset[str]) -> tuple[float, float]:
-    """A shift in plan drawn to walls, the centre line and neighbours' edges within reach [m].
+def snapped(solved: Solved, own: Solid, by: Vec, reach: float, ignore: frozenset[str]) -> Vec:
+    """A shift drawn to walls, the centre line, neighbors' edges, door edges and even gaps within reach [m].
 
-    own: the item's room before the shift.  ignore: what moves along.
+    own: the item's room before the shift.  ignore: what moves along. What hangs is drawn to heights, too.
     """
     room = solids(solved.rig, solved.frames)
-    edge = deck_bounds(solved, solved.rig.item(own.item).place.deck)
-    others = [s for i, s in room.items() if i not in ignore and same_height(own, s)]
+    deck = solved.rig.item(own.item).place.deck
+    edge = deck_bounds(solved, deck)
+    dx, dy, dz = by
+    near = (*room.values(), *fixtures(solved.rig))
+    others = [s for s in near if s.item not in ignore and s.carrier == own.carrier and _level(own, s, dz)]
     xs = [edge[0] - own.x0, edge[2] - own.x1]
     ys = [edge[1] - own.y0, edge[3] - own.y1, -(own.y0 + own.y1) / 2]
+    beside, before = [], []
     for o in others:
         if o.y0 - reach < own.y1 + dy and o.y1 + reach > own.y0 + dy:
             xs += [o.x0 - own.x1, o.x1 - own.x0]
+            beside.append(o)
         if o.x0 - reach < own.x1 + dx and o.x1 + reach > own.x0 + dx:
             ys += [o.y0 - own.y1, o.y1 - own.y0]
+            before.append(o)
         xs += [o.x0 - own.x0, o.x1 - own.x1]
         ys += [o.y0 - own.y0, o.y1 - own.y1]
-    return _nearest(xs, dx, reach), _nearest(ys, dy, reach)
+    xs += _even([(o.x0, o.x1) for o in beside], (own.x0, own.x1), dx, (edge[0], edge[2]))
+    ys += _even([(o.y0, o.y1) for o in before], (own.y0, own.y1), dy, (edge[1], edge[3]))
+    for door in solved.rig.carrier(own.carrier).body.doors if own.carrier else ():
+        along = door.side in ("left", "right")
+        (xs if along else ys).extend(m for e in (door.start, door.end) for m in _ends(e, own, along))
+    frame = solved.frames.decks[deck]
+    if frame.level:
+        return _nearest(xs, dx, reach), _nearest(ys, dy, reach), 0.0
+    heights = [o.low - own.low for o in others] + [o.high - own.high for o in others]
+    heights += [frame.at[2] - own.low]
+    return _nearest(xs, dx, reach), _nearest(ys, dy, reach), _nearest(heights, dz, reach) if heights else dz
+
+
+def _level(own: Solid, other: Solid, dz: float) -> bool:
+    return own.low + dz < other.high - TOUCH and other.low < own.high + dz - TOUCH
+
+
+def _ends(at: float, own: Solid, along: bool) -> tuple[float, float]:
+    """Shifts that put either edge of an item at a door's edge."""
+    return (at - own.x0, at - own.x1) if along else (at - own.y0, at - own.y1)
+
+
+def _even(spans: list[tuple[float, float]], own: tuple[float, float], by: float, edge: tuple[float, float]) -> list[float]:
+    """The shift that leaves even gaps to what stands before and behind, or to the deck's edges where nothing does."""
+    a, b = own[0] + by, own[1] + by
+    before = max([s[1] for s in spans if s[1] <= (a + b) / 2], default=edge[0])
+    behind = min([s[0] for s in spans if s[0] >= (a + b) / 2], default=edge[1])
+    return [(before + behind - own[0] - own[1]) / 2] if behind - before >= own[1] - own[0] else []
 
 
 def _nearest(marks: list[float], value: float, reach: float) -> float:

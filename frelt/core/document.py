@@ -2,6 +2,7 @@
 
 from typing import Literal
 
+from .brief import Brief
 from .rig import Rig
 from .value import Id, Mass, Text, Value
 
@@ -10,12 +11,13 @@ VERSION = 1
 
 
 class Job(Value, frozen=True, kw_only=True):
-    """What the rig is for."""
+    """What the rig is for. brief: what is asked of it, from which the equipment follows."""
 
     name: Text = ""
     customer: Text = ""
     washes: Text = ""
     note: Text = ""
+    brief: Brief = Brief()
 
 
 class Reading(Value, frozen=True, kw_only=True):

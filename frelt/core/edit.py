@@ -4,7 +4,7 @@ from collections.abc import Callable, Iterable
 
 from msgspec.structs import replace
 
-from .carrier import Deck, Trailer
+from .carrier import Carrier, Deck, Trailer
 from .figure import Rating
 from .frames import standing_on
 from .item import Item, Placement
@@ -55,7 +55,8 @@ def remove(rig: Rig, item_id: str) -> Rig:
     """The rig without an item and all that stands on it, and without what states said of them."""
     gone = {i.id for i in standing_on(rig, item_id)}
     kept = tuple(i for i in rig.items if i.id not in gone)
-    return replace(rig, items=kept, states=tuple(_without(s, gone) for s in rig.states))
+    joined = tuple(j for j in rig.joined if not any(t.split("/")[0] in gone for t in j.tanks))
+    return replace(rig, items=kept, states=tuple(_without(s, gone) for s in rig.states), joined=joined)
 
 
 def _without(state: State, gone: set[str]) -> State:
@@ -125,7 +126,7 @@ def copy_rig(rig: Rig, new_id: NewId, name: str) -> Rig:
         )
         return replace(
             s,
-            id=new_id("state"),
+            id=states[s.id],
             fills={_rewritten(a, ids): f for a, f in s.fills.items()},
             people=people,
             absent=tuple(ids.get(i, i) for i in s.absent),
@@ -134,6 +135,7 @@ def copy_rig(rig: Rig, new_id: NewId, name: str) -> Rig:
             open=tuple(ids.get(i, i) for i in s.open),
         )
 
+    states = {s.id: new_id("state") for s in rig.states}
     trailer = rig.trailer and replace(rig.trailer, id=ids[rig.trailer.id], decks=decks(rig.trailer.decks))
     vehicle = rig.vehicle and replace(rig.vehicle, id=ids[rig.vehicle.id], decks=decks(rig.vehicle.decks))
     return replace(
@@ -148,15 +150,20 @@ def copy_rig(rig: Rig, new_id: NewId, name: str) -> Rig:
         states=tuple(state(s) for s in rig.states),
         links=tuple(replace(k, factors={_rewritten(a, ids): f for a, f in k.factors.items()}) for k in rig.links),
         joined=tuple(replace(j, tanks=tuple(_rewritten(t, ids) for t in j.tanks)) for j in rig.joined),
-        wishes=tuple(replace(w, deck=ids.get(w.deck, w.deck) if w.deck else None) for w in rig.wishes),
+        bars=rig.bars and replace(rig.bars, set_in=states.get(rig.bars.set_in, rig.bars.set_in)),
+        wishes=tuple(
+            replace(w, deck=ids.get(w.deck, w.deck) if w.deck else None, item=ids.get(w.item, w.item) if w.item else None)
+            for w in rig.wishes
+        ),
     )
 
 
 def set_fill(rig: Rig, state_id: str, address: str, fill: FillRange) -> Rig:
-    """The rig with one state's range of one tank set; low ends above high ones are pulled down to it."""
+    """The rig with one state's range of one tank set, and of those joined to it; low ends above high ones are pulled down to it."""
     low = min(fill.low, fill.high)
     tidy = replace(fill, low=low)
-    states = tuple(replace(s, fills={**s.fills, address: tidy}) if s.id == state_id else s for s in rig.states)
+    together = dict.fromkeys([address, *(t for j in rig.joined if address in j.tanks for t in j.tanks)], tidy)
+    states = tuple(replace(s, fills={**s.fills, **together}) if s.id == state_id else s for s in rig.states)
     return replace(rig, states=states)
 
 
@@ -167,34 +174,60 @@ def on_deck(item: Item, deck: Deck) -> Item:
     return replace(item, place=Placement(deck=deck.id, u=u, v=v))
 
 
+def with_ball(rig: Rig, height: float | None) -> Rig:
+    """The rig with the ball at another height [m], the vehicle's where there is one."""
+    if rig.vehicle is not None:
+        return replace(rig, vehicle=replace(rig.vehicle, ball_z=height))
+    return replace(rig, trailer=rig.trailer and replace(rig.trailer, ball_z=height))
+
+
+def carrier_field(rig: Rig, field: str) -> tuple[Carrier, str]:
+    """The carrier a field's address belongs to, and the rest of it. Raises KeyError where there is none."""
+    own, rest = (rig.vehicle, field.removeprefix("vehicle.")) if field.startswith("vehicle.") else (rig.trailer, field)
+    if own is None:
+        raise KeyError(field)
+    return own, rest
+
+
+def with_carrier(rig: Rig, carrier: Carrier) -> Rig:
+    """The rig with one of its carriers replaced."""
+    return replace(rig, trailer=carrier) if isinstance(carrier, Trailer) else replace(rig, vehicle=carrier)
+
+
+def with_axle(carrier: Carrier, number: int, **fields: object) -> Carrier:
+    """The carrier with fields of one axle replaced; a vehicle's are counted from the front."""
+    axles = tuple(replace(a, **fields) if i == number else a for i, a in enumerate(carrier.axles))
+    if isinstance(carrier, Trailer):
+        return replace(carrier, axles=axles)
+    return replace(carrier, front=axles[0], rear=axles[1:])
+
+
 def set_rating(rig: Rig, field: str, rating: Rating) -> Rig:
-    """The rig with a rating set by the field a limit names, such as `axles[0].rating`.
+    """The rig with a rating set by the field a limit names, such as `axles[0].rating` or `vehicle.ratings.gross`.
 
     Raises KeyError for a field that is no rating.
     """
-    trailer = rig.trailer
-    part, _, name = field.partition(".")
-    if trailer is None:
-        raise KeyError(field)
-    if part == "ratings":
-        return replace(rig, trailer=replace(trailer, ratings=replace(trailer.ratings, **{name: rating})))
+    carrier, own = carrier_field(rig, field)
+    part, _, name = own.partition(".")
+    if part == "ratings" and hasattr(carrier.ratings, name):
+        return with_carrier(rig, replace(carrier, ratings=replace(carrier.ratings, **{name: rating})))
     if not part.startswith("axles["):
         raise KeyError(field)
     number = int(part.removeprefix("axles[").removesuffix("]"))
-    axle = trailer.axles[number]
-    if name == "tires.rating":
-        axle = replace(axle, tires=replace(axle.tires, rating=rating))
-    else:
-        axle = replace(axle, **{name: rating})
-    axles = tuple(axle if i == number else a for i, a in enumerate(trailer.axles))
-    return replace(rig, trailer=replace(trailer, axles=axles))
+    if name.startswith("tires."):
+        tires = replace(carrier.axles[number].tires, **{name.removeprefix("tires."): rating})
+        return with_carrier(rig, with_axle(carrier, number, tires=tires))
+    return with_carrier(rig, with_axle(carrier, number, **{name: rating}))
 
 
-def rating_at(trailer: Trailer, field: str) -> Rating:
-    """The rating a field names."""
-    part, _, name = field.partition(".")
+def rating_at(rig: Rig, field: str) -> Rating:
+    """The rating a field names. Raises KeyError where there is none."""
+    carrier, own = carrier_field(rig, field)
+    part, _, name = own.partition(".")
+    found: Rating
     if part == "ratings":
-        found: Rating = getattr(trailer.ratings, name)
+        found = getattr(carrier.ratings, name)
         return found
-    axle = trailer.axles[int(part.removeprefix("axles[").removesuffix("]"))]
-    return axle.tires.rating if name == "tires.rating" else axle.rating
+    axle = carrier.axles[int(part.removeprefix("axles[").removesuffix("]"))]
+    found = getattr(axle.tires, name.removeprefix("tires.")) if name.startswith("tires.") else axle.rating
+    return found

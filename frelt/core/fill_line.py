@@ -3,8 +3,8 @@
 import numpy as np
 from numpy.typing import NDArray
 
+from .loads import Loads
 from .safe_floor import linear_sides
-from .solve import Loads
 
 
 def fill_lines(loads: Loads, state: int) -> NDArray[np.float64]:
@@ -20,7 +20,7 @@ def fill_lines(loads: Loads, state: int) -> NDArray[np.float64]:
     pull = sides.rows[applies] @ table.tank_moments.T
     low, high = table.low[state], table.high[state]
     worst = np.maximum(pull * low, pull * high)
-    rest = sides.bound[applies] - table.base[state, :3] @ sides.rows[applies].T - worst.sum(axis=1)
+    rest = sides.bound[applies] - table.base[state] @ sides.rows[applies].T - worst.sum(axis=1)
     room = rest[:, None] + worst
     with np.errstate(divide="ignore", invalid="ignore"):
         cap = np.where(pull > 1e-9, room / pull, 1.0)

@@ -5,9 +5,10 @@ plain floats: a rig has tens of items, and a drag asks for all of them at each s
 """
 
 from collections.abc import Iterable
-from typing import NamedTuple
+from math import acos, cos, degrees, radians, sin
+from typing import Any, NamedTuple
 
-from .carrier import Deck
+from .carrier import Deck, Hinge
 from .item import Face, Item, Placement
 from .memo import Memo
 from .rig import Rig
@@ -60,6 +61,11 @@ class Frame(NamedTuple):
         return self.turn[2] == (0.0, 0.0, 1.0)
 
     @property
+    def slope(self) -> float:
+        """How far its normal leans from the vertical [degrees]."""
+        return degrees(acos(min(max(self.turn[2][2], -1.0), 1.0)))
+
+    @property
     def upright(self) -> bool:
         """Whether it only turns about the vertical by quarter turns."""
         return self.turn in TURNS
@@ -75,7 +81,16 @@ def multiply(a: Mat, b: Mat) -> Mat:
     if b is IDENTITY:
         return a
     rows = [tuple(r[0] * b[0][j] + r[1] * b[1][j] + r[2] * b[2][j] for j in range(3)) for r in a]
-    return (rows[0], rows[1], rows[2])  # type: ignore[return-value]
+    made: Mat = (rows[0], rows[1], rows[2])  # type: ignore[assignment]
+    return _tidied(made) if abs(made[2][2] - 1.0) < 1e-9 and made[2] != (0.0, 0.0, 1.0) else made
+
+
+def _tidied(m: Mat) -> Mat:
+    """A quarter turn about the vertical that is only a rounding away, as on a stand that levels a slope."""
+    for turn in TURNS:
+        if all(abs(m[i][j] - turn[i][j]) < 1e-6 for i in range(3) for j in range(3)):
+            return turn
+    return m
 
 
 def deck_frame(deck: Deck) -> Frame:
@@ -119,6 +134,8 @@ class Frames:
         self.decks: dict[str, Frame] = {}
         self.items: dict[str, Frame] = {}
         self.carrier_of: dict[str, str] = {}
+        self.room: dict[str, Any] = {}  # see `solids`
+        self.near: dict[str, Any] = {}  # see `around`
         waiting: dict[str, list[Item]] = {}
         for item in rig.items:
             waiting.setdefault(item.place.deck, []).append(item)
@@ -140,6 +157,25 @@ class Frames:
                 self.items[item.id] = own
                 self.carrier_of[item.id] = carrier
                 open_decks += [(d, own) for d in item.decks]
+
+
+def turned(p: Vec, hinge: Hinge, angle: float) -> Vec:
+    """A point turned about a hinge [degrees], by Rodrigues' formula."""
+    t = radians(angle)
+    k, v = hinge.axis, tuple(p[i] - hinge.at[i] for i in range(3))
+    cross = (k[1] * v[2] - k[2] * v[1], k[2] * v[0] - k[0] * v[2], k[0] * v[1] - k[1] * v[0])
+    dot = sum(k[i] * v[i] for i in range(3))
+    made = [v[i] * cos(t) + cross[i] * sin(t) + k[i] * dot * (1 - cos(t)) + hinge.at[i] for i in range(3)]
+    return made[0], made[1], made[2]
+
+
+def opened(frame: Frame, hinge: Hinge) -> Frame:
+    """A frame on a door when the door is open."""
+    at = turned(frame.at, hinge, hinge.open)
+    ends = [turned(frame.point(e), hinge, hinge.open) for e in IDENTITY]
+    columns = [tuple(e[i] - at[i] for i in range(3)) for e in ends]
+    rows = [(columns[0][i], columns[1][i], columns[2][i]) for i in range(3)]
+    return Frame((rows[0], rows[1], rows[2]), at)
 
 
 def standing_on(rig: Rig, item_id: str) -> tuple[Item, ...]:

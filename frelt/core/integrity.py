@@ -50,14 +50,28 @@ def check_rig(rig: Rig, path: str = "$") -> None:
         raise BadInput(f"{path}.items", str(err), "decks that end on a carrier") from None
     for i, state in enumerate(rig.states):
         _state(rig, state, f"{path}.states[{i}]")
+    _references(rig, path, decks)
+
+
+def _references(rig: Rig, path: str, decks: set[str]) -> None:
+    """What wishes and bars name must be there."""
+    for i, wish in enumerate(rig.wishes):
+        if wish.deck is not None and wish.deck not in decks:
+            raise BadInput(f"{path}.wishes[{i}].deck", f"“{wish.deck}”", "the id of a deck of this rig")
+    tanks = {address for address, _, _ in rig.tanks()}
+    for i, joined in enumerate(rig.joined):
+        for n, tank in enumerate(joined.tanks):
+            if tank not in tanks:
+                raise BadInput(f"{path}.joined[{i}].tanks[{n}]", f"“{tank}”", "a tank of this rig, item/part")
+    if rig.bars is not None and all(s.id != rig.bars.set_in for s in rig.states):
+        raise BadInput(f"{path}.bars.set_in", f"“{rig.bars.set_in}”", "the id of a state of this rig")
 
 
 def _ids(rig: Rig, path: str) -> Iterator[tuple[str, str]]:
     for name, carrier in (("vehicle", rig.vehicle), ("trailer", rig.trailer)):
         if carrier is not None:
             yield f"{path}.{name}.id", carrier.id
-            axles = carrier.axles if isinstance(carrier, Trailer) else (carrier.front, *carrier.rear)
-            for i, axle in enumerate(axles):
+            for i, axle in enumerate(carrier.axles):
                 yield f"{path}.{name}.axles[{i}].id", axle.id
     for where, deck in _decks(rig, path):
         yield f"{where}.id", deck.id
@@ -86,15 +100,26 @@ def _decks(rig: Rig, path: str) -> Iterator[tuple[str, Deck]]:
 
 
 def _carrier(carrier: Carrier, path: str) -> None:
+    for i, axle in enumerate(carrier.axles):
+        if axle.track < 0.1:
+            raise BadInput(f"{path}.axles[{i}].track", f"{axle.track:g} m", "at least 0.1 m")
+    for i, well in enumerate(carrier.body.wells):
+        if well.end <= well.start:
+            raise BadInput(f"{path}.body.wells[{i}].end", f"{well.end:g} m", f"a station behind its start ({well.start:g} m)")
+    for i, zone in enumerate(carrier.body.zones):
+        if zone.x1 <= zone.x0 or zone.y1 <= zone.y0:
+            raise BadInput(f"{path}.body.zones[{i}]", "a zone without length or width", "x0 below x1 and y0 below y1")
     if not isinstance(carrier, Trailer):
+        if carrier.wheelbase < 0.3:
+            raise BadInput(
+                f"{path}.rear[0].x", f"{carrier.rear_x:g} m", f"a station behind the front axle ({carrier.front.x:g} m)"
+            )
+        _unique((f"{path}.seats[{i}].id", s.id) for i, s in enumerate(carrier.seats))
         return
     if carrier.axle_x - carrier.coupler_x < 0.1:
         raise BadInput(f"{path}.coupler_x", f"{carrier.coupler_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
     if carrier.jack_x is not None and carrier.axle_x - carrier.jack_x < 0.1:
         raise BadInput(f"{path}.jack_x", f"{carrier.jack_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
-    for i, axle in enumerate(carrier.axles):
-        if axle.track < 0.1:
-            raise BadInput(f"{path}.axles[{i}].track", f"{axle.track:g} m", "at least 0.1 m")
 
 
 def _deck(deck: Deck, path: str) -> None:
@@ -146,6 +171,9 @@ def _state(rig: Rig, state: State, path: str) -> None:
             if item not in items:
                 raise BadInput(f"{path}.{name}[{i}]", f"“{item}”", "the id of an item of this rig")
     decks = {d.id for d in rig.decks}
+    seats = {s.id for s in rig.vehicle.seats} if rig.vehicle is not None else set()
     for i, person in enumerate(state.people):
+        if person.seat is not None and person.seat not in seats:
+            raise BadInput(f"{path}.people[{i}].seat", f"“{person.seat}”", "the id of a seat of this rig's vehicle")
         if person.place is not None and person.place.deck not in decks:
             raise BadInput(f"{path}.people[{i}].place.deck", f"“{person.place.deck}”", "the id of a deck of this rig")

@@ -10,7 +10,9 @@ from .liquid import Liquid
 from .value import Id, Length, Metres, Positive, Share, Text, Value
 
 Face = Literal["bottom", "top", "front", "back", "left", "right"]
-Shape = Literal["box", "upright cylinder", "lying cylinder", "lying ellipse"]
+Shape = Literal["box", "upright cylinder", "lying cylinder", "lying ellipse", "cone bottom"]
+Held = Literal["", "bolts", "straps", "rack", "chocks", "hook and bungee", "chain", "lock bracket", "door rack"]
+Nature = Literal["engine", "exhaust", "burner", "fuel", "SH", "battery", "steel", "plastic tank", "acid"]
 Quarter = Annotated[int, Meta(ge=0, le=3)]
 
 
@@ -44,7 +46,8 @@ class TankPart(Value, frozen=True, kw_only=True, tag_field="part", tag="tank"):
     """A tank. length, width, height: inside, along the item's x, y, z [m].
 
     A lying shape lies along its length. at: middle of the inside's underside in the item frame [m].
-    capacity: [m³], what fill is a share of.  heel: share the draw leaves.
+    capacity: [m³], what fill is a share of.  heel: share the draw leaves.  top: share at which its float shuts.
+    cone: of a cone bottom, the height of the cone [m].  baffles: walls across its length.
     """
 
     id: Id
@@ -56,6 +59,9 @@ class TankPart(Value, frozen=True, kw_only=True, tag_field="part", tag="tank"):
     capacity: Figure
     liquid: Liquid
     heel: Share = 0.02
+    top: Share = 1.0
+    cone: Length = 0.0
+    baffles: Annotated[int, Meta(ge=0, le=20)] = 0
     at: tuple[Metres, Metres, Metres] = (0.0, 0.0, 0.0)
 
 
@@ -106,8 +112,11 @@ Part = TankPart | HosePart | PortPart | ConsumerPart | FasteningPart
 class Item(Value, frozen=True, kw_only=True):
     """One piece of equipment. length, width, height: [m].  mass: dry [kg].
 
-    fields: the kind's own parameters (flow, pressure, turns of a drum), SI units.
+    fields: the kind's own parameters (flow, pressure, drum and flange), SI units.  options: its choices (drive, shape).
     outline: corners in the item frame [m], where the kind's own outline is not true enough.
+    built_in: belongs to the carrier itself (its own fuel, a spare wheel): part of its curb weight, not of the payload.
+    held: how it is held down; empty where not said.  held_mass: of what holds it [kg].
+    group: items of one group move together.
     """
 
     id: Id
@@ -122,11 +131,16 @@ class Item(Value, frozen=True, kw_only=True):
     parts: tuple[Part, ...] = ()
     decks: tuple[Deck, ...] = ()
     fields: dict[str, Figure] = {}
+    options: dict[str, Text] = {}
     outline: tuple[tuple[Metres, Metres], ...] = ()
     origin: Text = ""
     revision: Positive = 0
     owner: Text = ""
     locked: bool = False
+    built_in: bool = False
+    held: Held = ""
+    held_mass: Figure | None = None
+    group: Text = ""
     note: Text = ""
 
     @property

@@ -31,7 +31,7 @@ def lifted_extreme(
 ) -> Best | None:
     """Greatest (+1) or least (-1) of a quantity in state s over all fills.
 
-    rows: for each piece the quantity's num and den, (4,) on (M, Mx, My, 1); den of zeros: no ratio.
+    rows: for each piece the quantity's num and den, (size,) on the rig's moments; den of zeros: no ratio.
     None where no fill lies on any piece.
     """
     best: Best | None = None
@@ -43,13 +43,12 @@ def lifted_extreme(
 
 
 def _on_piece(table: MassTable, s: int, piece: Piece, num: Array, den: Array, sense: int) -> tuple[float, Array] | None:
-    base, tanks = np.append(table.base[s, :3], 1.0), table.tank_moments
-    arm = np.array(piece.arm)
-    q0, q = float(base[:3] @ arm), tanks @ arm
+    base, tanks = table.base[s], table.tank_moments
+    q0, q = float(base @ piece.arm), tanks @ piece.arm
     low, high = table.low[s], table.high[s]
-    n0, n = float(base @ num), tanks @ num[:3]
+    n0, n = float(base @ num), tanks @ num
     ratio = bool(den.any())
-    d0, d = (float(base @ den), tanks @ den[:3]) if ratio else (1.0, np.zeros(len(tanks)))
+    d0, d = (float(base @ den), tanks @ den) if ratio else (1.0, np.zeros(len(tanks)))
     value = 0.0
     fills: Array | None = None
     for _ in range(STEPS):

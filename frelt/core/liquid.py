@@ -41,13 +41,20 @@ def hypochlorite(percent: float) -> Liquid:
 
 WATER = _liquid("water", "water", 998.2, 3.0, "IAPWS-95 at 20 °C; ± covers 5 to 30 °C")
 
+GASOLINE = _liquid("gasoline", "fuel", 750, 30, "0.72 to 0.78 kg/L, from memory of fuel standards")
+
+DIESEL = _liquid("diesel", "fuel", 840, 20, "0.82 to 0.86 kg/L, from memory of fuel standards")
+
+SURFACTANT = _liquid("surfactant", "soap", 1030, 40, "from memory of data sheets of wash soaps")
+
 LIQUIDS: tuple[Liquid, ...] = (
     WATER,
     hypochlorite(12.5),
     hypochlorite(10),
-    _liquid("surfactant", "soap", 1030, 40, "from memory of data sheets of wash soaps"),
-    _liquid("gasoline", "fuel", 750, 30, "0.72 to 0.78 kg/L, from memory of fuel standards"),
-    _liquid("diesel", "fuel", 840, 20, "0.82 to 0.86 kg/L, from memory of fuel standards"),
+    SURFACTANT,
+    GASOLINE,
+    DIESEL,
+    _liquid("acid cleaner", "other", 1090, 60, "phosphoric or oxalic cleaner, from memory of data sheets"),
     _liquid("antifreeze", "antifreeze", 1040, 12, "propylene glycol to water 1:1, about 1.04 kg/L at 20 °C"),
 )
 

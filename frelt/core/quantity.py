@@ -19,6 +19,12 @@ EXAMPLES: dict[str, str] = {
     "share": "12.5 or 12.5 %",
     "density": "10.2, 10.2 lb/gal or 1.22 kg/L",
     "number": "12 or 12.5",
+    "distance": "200, 200 ft or 60 m",
+    "flow": "8, 8 gal/min or 30 L/min",
+    "time": "2.5, 2.5 h, 40 min or 25 s",
+    "pressure": "65, 65 psi or 4.5 bar",
+    "power": "22, 22 hp or 16 kW",
+    "heat": "350, 350 kBtu/h or 100 kW",
 }
 PLAIN: dict[str, dict[str, float]] = {
     "length": {"mm": 0.001, "cm": 0.01, "m": 1.0},
@@ -27,8 +33,25 @@ PLAIN: dict[str, dict[str, float]] = {
     "share": {"%": 0.01},
     "density": {"lb/gal": 0.45359237 / 0.003785411784, "kg/l": 1000.0, "kg/m3": 1.0, "kg/m³": 1.0},
     "number": {},
+    "distance": {"ft": FOOT, "m": 1.0},
+    "flow": {"gal/min": 0.003785411784 / 60, "gpm": 0.003785411784 / 60, "l/min": 0.001 / 60, "l/s": 0.001},
+    "time": {"h": 3600.0, "hours": 3600.0, "min": 60.0, "s": 1.0},
+    "pressure": {"psi": 6894.757, "bar": 1e5, "kpa": 1000.0},
+    "power": {"hp": 745.6999, "kw": 1000.0, "w": 1.0},
+    "heat": {"kbtu/h": 293.0711, "btu/h": 0.2930711, "kw": 1000.0},
 }
-DIMENSIONS = {"length": "meter", "mass": "kilogram", "volume": "meter**3", "density": "kilogram/meter**3"}
+DIMENSIONS = {
+    "distance": "meter",
+    "flow": "meter**3/second",
+    "time": "second",
+    "pressure": "pascal",
+    "power": "watt",
+    "heat": "watt",
+    "length": "meter",
+    "mass": "kilogram",
+    "volume": "meter**3",
+    "density": "kilogram/meter**3",
+}
 
 _NUMBER = r"(?:\d{1,3}(?:,\d{3})+|\d+)?(?:\.\d+)?"
 
@@ -84,7 +107,7 @@ def _read(text: str, quantity: Quantity, units: Units, convert: Convert | None) 
         bare = ft is None and not feet["unit"]
         if bare:
             return None if inch is None else inch * units.factor(quantity)
-        if quantity == "length" and (ft is None or inch is None or inch < 12 or feet["unit"]):
+        if quantity in ("length", "distance") and (ft is None or inch is None or inch < 12 or feet["unit"]):
             return (ft or 0.0) * FOOT + (inch or 0.0) * INCH
         return None
     other = _OTHER.match(text)

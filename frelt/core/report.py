@@ -2,12 +2,14 @@
 
 import numpy as np
 
+from .carrier import Carrier, Trailer
 from .lifting import lifted_extreme
-from .mass_table import MassTable
-from .solve import Array, Loads, Solved, state_unsolved
+from .loads import Loads
+from .moments import Array
+from .solve import Solved, state_unsolved
 from .supports import Supports
 from .value import Value
-from .worst import Extreme, extreme, highest, lowest
+from .worst import extreme, highest, lowest
 
 REPORT_VERSION = 1
 
@@ -90,7 +92,7 @@ def report(solved: Solved, words: dict[str, str]) -> RigReport:
     known, counted = solved.known
     carriers: dict[str, tuple[StateReport, ...]] = {c.id: () for c in solved.rig.carriers}
     if solved.loads is not None:
-        carriers[solved.loads.trailer.id] = _states(solved, solved.loads)
+        carriers = {c.id: _states(solved, solved.loads, c) for c in solved.rig.carriers}
     worst = solved.worst
     return RigReport(
         rig=solved.rig.id,
@@ -103,77 +105,97 @@ def report(solved: Solved, words: dict[str, str]) -> RigReport:
     )
 
 
-def _states(solved: Solved, loads: Loads) -> tuple[StateReport, ...]:
+def _states(solved: Solved, loads: Loads, carrier: Carrier) -> tuple[StateReport, ...]:
     table = loads.table
-    asked = {condition: _quantities(table, supports) for condition, supports in loads.by_condition.items()}
     addresses = [t.address for t in table.tanks]
+    own_addresses = [t.address for t in table.tanks if t.carrier == carrier.id]
 
-    def fills(array: np.ndarray) -> dict[str, float]:
-        return {a: float(f) for a, f in zip(addresses, array, strict=True)}
+    def fills(array: np.ndarray, named: list[str] = addresses) -> dict[str, float]:
+        return {a: float(f) for a, f in zip(named, array, strict=True)}
 
-    bottom, top = lowest(table), highest(table)
+    bottom, top = lowest(table, carrier.id), highest(table, carrier.id)
+    asked = {c: _Asked(loads, c, carrier) for c in range(len(loads.cases))}
     found = []
     for s, state in enumerate(solved.rig.states):
         why = state_unsolved(state, solved.rig)
-        if why or state.condition == "lifted":
+        ways = [c for c, case in enumerate(loads.cases) if case.condition == state.condition]
+        if why or not ways:
             none = StateReport(
                 id=state.id, name=state.name, solved=False, why=why, supports={}, mass=None, tongue_share=None, centre={}
             )
             found.append(none)
             continue
-        low, high = _with_lift(loads, s, asked[state.condition])
-        ids = loads.by_condition[state.condition].ids
-        n = len(ids)
 
-        def span(q: int, s: int = s, low: Extreme = low, high: Extreme = high) -> Span:
-            ends = float(low.value[s, q]), float(high.value[s, q])
-            return Span(min=ends[0], max=ends[1], min_fills=fills(low.fills[s, q]), max_fills=fills(high.fills[s, q]))
+        def span(name: str, s: int = s, ways: list[int] = ways) -> Span:
+            ends = [asked[c].ends(s, name) for c in ways if name in asked[c].names]
+            low, high = min((e[0] for e in ends), key=lambda e: e[0]), max((e[1] for e in ends), key=lambda e: e[0])
+            return Span(min=low[0], max=high[0], min_fills=fills(low[1]), max_fills=fills(high[1]))
 
         z = Span(
             min=float(bottom.value[s]),
             max=float(top.value[s]),
-            min_fills=fills(bottom.fills[s]),
-            max_fills=fills(top.fills[s]),
+            min_fills=fills(bottom.fills[s], own_addresses),
+            max_fills=fills(top.fills[s], own_addresses),
         )
+        named = [name for c in ways for name in asked[c].supports]
         found.append(
             StateReport(
                 id=state.id,
                 name=state.name,
                 solved=True,
                 why="",
-                supports={name: span(i) for i, name in enumerate(ids)},
-                mass=span(n),
-                tongue_share=span(n + 1) if state.condition == "hitched" else None,
-                centre={"x": span(n + 2), "y": span(n + 3), "z": z},
+                supports={name: span(name) for name in dict.fromkeys(named)},
+                mass=span(MASS),
+                tongue_share=span(SHARE) if SHARE in asked[ways[0]].names else None,
+                centre={"x": span(X), "y": span(Y), "z": z},
             )
         )
     return tuple(found)
 
 
-def _quantities(table: MassTable, supports: Supports) -> tuple[Extreme, Extreme]:
-    """Least and greatest of every support, then mass, front share, x and y of the centre of gravity."""
-    num, den = _asked(supports)
-    return tuple(extreme(table, num[:, :3], den[:, :3], sense, num[:, 3]) for sense in (-1, +1))  # type: ignore[return-value]
+MASS, SHARE, X, Y = " mass", " tongue share", " x", " y"
 
 
-def _asked(supports: Supports) -> tuple[Array, Array]:
-    """num and den of the quantities of a state, (quantities, 4) on (M, Mx, My, 1)."""
-    front = [supports.row(name) for name in supports.ids]
-    num = np.array([*front, [1.0, 0, 0, 0], front[0], [0, 1.0, 0, 0], [0, 0, 1.0, 0]])
-    den = np.zeros_like(num)
-    den[-3:, 0] = 1.0
-    return num, den
+class _Asked:
+    """Least and greatest of every support of a carrier in one case, then mass, tongue share, x and y of its centre."""
 
+    def __init__(self, loads: Loads, case: int, carrier: Carrier) -> None:
+        self.loads, self.number, self.case = loads, case, loads.cases[case]
+        mine = {f"{a.id}/{end}" for a in carrier.axles for end in ("left", "right")}
+        static = {"coupler"} if isinstance(carrier, Trailer) else set()
+        if self.case.judged == "without bars":  # wheels carry what they do with the bars
+            mine = static
+        elif self.case.judged == "all":
+            mine |= static | {"jack"}
+        self.supports = [name for name in self.case.supports.ids if name in mine]
+        towed = "coupler" in self.supports
+        self.names = [*self.supports, MASS, *([SHARE] if towed else []), X, Y]
+        self._carrier = carrier
+        num, den = self._rows(self.case.supports)
+        self._low, self._high = (extreme(loads.table, num, den, sense) for sense in (-1, +1))
+        self._pieces: list[tuple[Array, Array]] | None = None
 
-def _with_lift(loads: Loads, s: int, ends: tuple[Extreme, Extreme]) -> tuple[Extreme, Extreme]:
-    """The quantities of a state exact also where an axle leaves the ground."""
-    parts = loads.lifted.get(s)
-    if not parts:
-        return ends
-    asked = [_asked(piece.supports) for piece in parts]
-    for sense, kept in zip((-1, +1), ends, strict=True):
-        for q in range(kept.value.shape[1]):
-            best = lifted_extreme(loads.table, s, parts, [(num[q], den[q]) for num, den in asked], sense)
-            if best is not None:
-                kept.value[s, q], kept.fills[s, q] = best.value, best.fills
-    return ends
+    def _rows(self, supports: Supports) -> tuple[Array, Array]:
+        columns, at = self.loads.columns, self._carrier.id
+        mass = columns.mass(at)
+        of_mass = {X: columns.row(at, (0, 1, 0)), Y: columns.row(at, (0, 0, 1))}
+        num = [supports.row(n) for n in self.supports] + [mass]
+        den = [np.zeros_like(mass)] * len(num)
+        if SHARE in self.names:
+            num.append(supports.row("coupler"))
+            den.append(mass)
+        return np.array([*num, *of_mass.values()]), np.array([*den, mass, mass])
+
+    def ends(self, s: int, name: str) -> tuple[tuple[float, Array], tuple[float, Array]]:
+        """Least and greatest with their fills, exact also where an axle leaves the ground."""
+        q = self.names.index(name)
+        found = [(float(e.value[s, q]), e.fills[s, q]) for e in (self._low, self._high)]
+        if (s, self.number) in self.loads.lifted:
+            if self._pieces is None:
+                self._pieces = [self._rows(p.supports) for p in self.case.pieces]
+            rows = [(num[q], den[q]) for num, den in self._pieces]
+            for n, sense in enumerate((-1, +1)):
+                best = lifted_extreme(self.loads.table, s, self.case.pieces, rows, sense)
+                if best is not None:
+                    found[n] = best.value, best.fills
+        return found[0], found[1]

@@ -12,11 +12,14 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from .bolts import unbolted_room
 from .carrier import Deck
+from .company import roots
 from .frames import standing_on
+from .loads import Loads
 from .rig import Rig
-from .solids import TOUCH, Solid, hull, same_height, solids
-from .solve import Loads, Solved
+from .solids import TOUCH, Solid, fixtures, hull, same_height, solids
+from .solve import Solved
 
 Array = NDArray[np.float64]
 Point = tuple[float, float]
@@ -24,7 +27,7 @@ Polygon = tuple[Point, ...]
 
 
 class Sides(Struct, frozen=True):
-    """Limits as c·m ≤ bound. rows: (sides, 3).  bound: (sides,).  limit: index of each side's limit."""
+    """Limits as c·m ≤ bound. rows: (sides, size).  bound: (sides,).  limit: index of each side's limit."""
 
     rows: Array
     bound: Array
@@ -85,10 +88,9 @@ def linear_sides(loads: Loads, bounds: Sequence[tuple[float | None, float | None
         for value, sign in ((high, 1.0), (low, -1.0)):
             if value is not None:
                 rows.append(sign * (loads.num[m] - value * loads.den[m]))
-                shift = loads.num0[m] - value * loads.den0[m]
-                bound.append(-sign * shift if ratio else sign * (value - shift))
+                bound.append(0.0 if ratio else sign * value)
                 limit.append(m)
-    return Sides(np.array(rows).reshape(-1, 3), np.array(bound), np.array(limit, dtype=np.intp))
+    return Sides(np.array(rows).reshape(-1, loads.columns.size), np.array(bound), np.array(limit, dtype=np.intp))
 
 
 def half_planes(solved: Solved, loads: Loads, moving: frozenset[str], middle: Point, sides: Sides) -> HalfPlanes:
@@ -96,20 +98,28 @@ def half_planes(solved: Solved, loads: Loads, moving: frozenset[str], middle: Po
 
     middle: where it stands now in the carrier's plan [m]; what moves keeps its place relative to it.
     """
-    table = loads.table
+    table, carrier = loads.table, solved.frames.carrier_of[next(iter(moving))]
     rows_move = np.array([r.item in moving for r in table.rows])
     tanks_move = np.array([t.item in moving for t in table.tanks], dtype=bool)
     c, low, high = sides.rows, table.low, table.high
+    at = loads.columns.starts[carrier]
     pull = c @ table.tank_moments.T
     up = np.where(tanks_move, 0.0, np.maximum(pull, 0.0))
     down = np.where(tanks_move, 0.0, np.minimum(pull, 0.0))
-    others = (table.present * ~rows_move) @ table.moments[:, :3] @ c.T + high @ up.T + low @ down.T
-    own = (table.present * rows_move) @ table.moments[:, :3]
+    others = ((table.present * ~rows_move) @ table.moments + table.offset) @ c.T + high @ up.T + low @ down.T
+    own = (table.present * rows_move) @ table.moments
+    others = others + _own_mass(loads, own) @ c.T
     x, y = middle
+    cx, cy, c0 = c[:, at + 1], c[:, at + 2], c[:, at]
+    own = own[:, at : at + 3]
     own_x, own_y = own[:, 1] - own[:, 0] * x, own[:, 2] - own[:, 0] * y
-    fixed = own_x[:, None] * c[:, 1] + own_y[:, None] * c[:, 2]
-    full = table.tank_moments[tanks_move]
-    offsets = c[:, 1:] @ np.stack([full[:, 1] / full[:, 0] - x, full[:, 2] / full[:, 0] - y]) if len(full) else c[:, :0]
+    fixed = own_x[:, None] * cx + own_y[:, None] * cy
+    full = table.tank_moments[tanks_move][:, at : at + 3]
+    offsets = c[:, :0]
+    if len(full):
+        offsets = c[:, at + 1 : at + 3] @ np.stack([full[:, 1] / full[:, 0] - x, full[:, 2] / full[:, 0] - y])
+        offsets = offsets + c @ (_own_mass(loads, table.tank_moments[tanks_move]) / full[:, :1]).T
+    along = _in_set_state(solved.rig, loads, carrier, rows_move, tanks_move, c, middle)
     order = np.argsort(-offsets, axis=1)
     shift = np.take_along_axis(offsets, order, axis=1)
     weight = full[:, 0][order] if len(full) else offsets
@@ -118,12 +128,38 @@ def half_planes(solved: Solved, loads: Loads, moving: frozenset[str], middle: Po
     for piece in range(len(full) + 1):
         mass = np.concatenate([highs[..., :piece], lows[..., piece:]], axis=-1)
         total = own[:, :1] + mass.sum(-1)
-        rest = sides.bound - others - fixed - (mass * shift).sum(-1) - total * c[:, 0]
-        planes.append((total * c[:, 1], total * c[:, 2], rest))
+        rest = sides.bound - others - fixed - (mass * shift).sum(-1) - total * c0 + along[2]
+        planes.append((total * cx + along[0], total * cy + along[1], rest))
     keep = loads.applies[:, sides.limit]
     a, b, r = (np.concatenate([p[i][keep] for p in planes]) for i in range(3))
     state, side = np.nonzero(keep)
     return HalfPlanes(a, b, r, np.tile(sides.limit[side], len(planes)), np.tile(state, len(planes)))
+
+
+def _own_mass(loads: Loads, own: Array) -> Array:
+    """Of what moves, what belongs to the vehicle itself: that stays the vehicle's wherever it stands, (n, size)."""
+    kept, column = np.zeros_like(own), loads.columns.own
+    if column is not None:
+        kept[:, column] = own[:, column]
+    return kept
+
+
+def _in_set_state(
+    rig: Rig, loads: Loads, carrier: str, rows_move: Array, tanks_move: Array, c: Array, middle: Point
+) -> tuple[Array, Array, Array]:
+    """How the couple of bars that were set with the moving group aboard follows it: (sides,) for x, for y, and the rest.
+
+    The offset of the table has the group where it stands now; what moves is the difference.
+    """
+    table, at = loads.table, loads.columns.as_set
+    none = np.zeros(len(c))
+    if at is None or table.set_state < 0 or rig.trailer is None or carrier != rig.trailer.id:
+        return none, none, none
+    s, start = table.set_state, loads.columns.starts[carrier]
+    mass = float((table.present[s] * rows_move) @ table.moments[:, start])
+    mass += float((table.shown[s] * tanks_move) @ table.tank_moments[:, start])
+    ax, ay = mass * c[:, at + 1], mass * c[:, at + 2]
+    return ax, ay, ax * middle[0] + ay * middle[1]
 
 
 def clip(polygon: Sequence[Point], a: float, b: float, r: float) -> list[Point]:
@@ -196,36 +232,65 @@ def blocked_room(own: Solid, middle: Point, others: Sequence[Solid]) -> tuple[Po
     return tuple(taken)
 
 
-def in_the_way(rig: Rig, room: dict[str, Solid], moving: frozenset[str]) -> list[Solid]:
-    """Solids a moving group may run into: all but itself and what it stands on."""
+def group_room(solved: Solved, chosen: Sequence[str], middle: Point) -> list[Point]:
+    """Where the middle of the first of a group may stand so that all of it stays on its decks, in plan [m]."""
+    room = solids(solved.rig, solved.frames)
+    found: list[Point] = []
+    for one in chosen:
+        own = middle_of(solved, one)
+        part = deck_room(solved.rig.deck(solved.rig.item(one).place.deck), solved, room[one], own)
+        moved = [(x + middle[0] - own[0], y + middle[1] - own[1]) for x, y in part]
+        if not found:
+            found = moved
+            continue
+        for (x0, y0), (x1, y1) in zip(moved, (*moved[1:], moved[0]), strict=True) if len(moved) > 2 else ():
+            found = clip(found, y1 - y0, x0 - x1, (y1 - y0) * x0 + (x0 - x1) * y0)
+        if len(moved) < 3:
+            return []
+    return found
+
+
+def in_the_way(rig: Rig, room: dict[str, Solid], moving: frozenset[str], one: str = "") -> list[Solid]:
+    """Solids that one of a moving group may run into: wheel wells, and all items but the group and what it stands on."""
     holders = {d.id: i for i in rig.items for d in i.decks}
     below: set[str] = set(moving)
-    deck = next(i.place.deck for i in rig.items if i.id in moving)
+    deck = next(i.place.deck for i in rig.items if i.id == one or (not one and i.id in moving))
     while deck in holders:
         below.add(holders[deck].id)
         deck = holders[deck].place.deck
-    return [s for i, s in room.items() if i not in below]
+    return [*(s for i, s in room.items() if i not in below), *fixtures(rig)]
 
 
-def safe_floor(solved: Solved, item_id: str) -> SafeFloor:
-    """Where an item, with all that stands on it, may stand on its deck."""
+def safe_floor(solved: Solved, item_id: str, also: Sequence[str] = ()) -> SafeFloor:
+    """Where an item may stand on its deck, with all that stands on it, its group, and what else is in hand (also).
+
+    What moves along keeps its place relative to the item, so each of them narrows where that may go.
+    """
     rig, loads = solved.rig, solved.loads
     known, counted = solved.known
     item = rig.item(item_id)
     frame = solved.frames.decks[item.place.deck]
-    if loads is None or not frame.level or solved.frames.carrier_of.get(item_id) != loads.trailer.id:
+    if loads is None or not frame.level:
         return SafeFloor(item_id, (), (), known, counted, why=solved.why or "not solved yet on a slope or a wall")
-    moving = frozenset(i.id for i in standing_on(rig, item_id))
+    chosen = roots(rig, (item_id, *also))
+    moving = frozenset(i.id for r in chosen for i in standing_on(rig, r))
+    if len({solved.frames.carrier_of[r] for r in chosen}) > 1 or not all(
+        solved.frames.decks[rig.item(r).place.deck].level for r in chosen
+    ):
+        return SafeFloor(item_id, (), (), known, counted, why="what is in hand stands on several carriers, or hangs")
     middle, room = middle_of(solved, item_id), solids(rig, solved.frames)
     deck = rig.deck(item.place.deck)
-    inside = deck_room(deck, solved, room[item_id], middle)
+    inside = group_room(solved, chosen, middle)
     if len(inside) < 3:
         return SafeFloor(item_id, (), (), known, counted, (item.name, deck.name), why="too large for its deck")
     planes = half_planes(solved, loads, moving, middle, linear_sides(loads))
     polygon = clip_all(inside, planes)
     if not polygon:
         return SafeFloor(item_id, (), (), known, counted, _excluding(loads, inside, planes))
-    blocked = blocked_room(room[item_id], middle, in_the_way(rig, room, moving))
+    blocked: tuple[Polygon, ...] = ()
+    for one in chosen:
+        blocked += blocked_room(room[one], middle, in_the_way(rig, room, moving, one))
+        blocked += unbolted_room(rig, solved.frames, rig.item(one), middle)
     return SafeFloor(item_id, tuple(polygon), blocked, known, counted)
 
 

@@ -4,7 +4,7 @@ from itertools import product
 
 from msgspec import Struct
 
-from . import kinds as _kinds  # noqa: F401  (fills the registry)
+from .carrier import Carrier, Well
 from .frames import Frame, Frames
 from .item import Item
 from .kind import Outline, outline
@@ -15,7 +15,10 @@ TOUCH = 0.001  # m; less than this is touching, not overlapping
 
 
 class Solid(Struct, frozen=True):
-    """corners: convex, in plan [m].  x0..y1: its bounds.  low, high: heights [m].  square: it fills its bounds."""
+    """corners: convex, in plan [m].  x0..y1: its bounds.  low, high: heights [m].  square: it fills its bounds.
+
+    carrier: in whose frame.  name: of what is no item, such as a wheel well.
+    """
 
     item: str
     corners: Outline
@@ -26,6 +29,8 @@ class Solid(Struct, frozen=True):
     low: float
     high: float
     square: bool
+    carrier: str = ""
+    name: str = ""
 
 
 _outlines: Memo[Outline] = Memo(20_000)
@@ -40,7 +45,7 @@ def own_outline(item: Item) -> Outline:
 _solids: Memo[Solid] = Memo(20_000)
 
 
-def solid(item: Item, frame: Frame) -> Solid:
+def solid(item: Item, frame: Frame, carrier: str = "") -> Solid:
     """The room an item takes; a tilted or turned-over one is given the hull of its box, which is never too small."""
     height = item.height.value
     if frame.upright:
@@ -55,17 +60,37 @@ def solid(item: Item, frame: Frame) -> Solid:
         corners = hull([(p[0], p[1]) for p in points])
         low, high, square = min(p[2] for p in points), max(p[2] for p in points), False
     xs, ys = [c[0] for c in corners], [c[1] for c in corners]
-    return Solid(item.id, corners, min(xs), min(ys), max(xs), max(ys), low, high, square)
+    return Solid(item.id, corners, min(xs), min(ys), max(xs), max(ys), low, high, square, carrier)
 
 
 def solids(rig: Rig, frames: Frames) -> dict[str, Solid]:
-    """The room every placed item takes, by item."""
-    placed = frames.items
+    """The room every placed item takes, by item, each in its own carrier's frame; kept with the frames of the rig."""
+    if not frames.room:
+        frames.room.update(_solids_of(rig, frames))
+    return frames.room
+
+
+def _solids_of(rig: Rig, frames: Frames) -> dict[str, Solid]:
+    placed, on = frames.items, frames.carrier_of
     return {
-        i.id: _solids.get(i.id, (i, placed[i.id]), lambda i=i: solid(i, placed[i.id]))  # type: ignore[misc]
+        i.id: _solids.get(i.id, (i, placed[i.id]), lambda i=i: solid(i, placed[i.id], on[i.id]))  # type: ignore[misc]
         for i in rig.items
         if i.id in placed
     }
+
+
+def fixtures(rig: Rig) -> tuple[Solid, ...]:
+    """What stands up through the decks of the carriers themselves: wheel wells."""
+    return tuple(_well(c, w) for c in rig.carriers for w in c.body.wells)
+
+
+def _well(carrier: Carrier, well: Well) -> Solid:
+    deck = carrier.main_deck
+    vs, (x, y, z) = [v for _, v in deck.outline], deck.origin
+    y0, y1 = (y + min(vs), y + min(vs) + well.inward) if well.side == "left" else (y + max(vs) - well.inward, y + max(vs))
+    x0, x1 = x + well.start, x + well.end
+    corners = ((x0, y0), (x1, y0), (x1, y1), (x0, y1))
+    return Solid(well.id, corners, x0, y0, x1, y1, z, z + well.height, True, carrier.id, "wheel well")
 
 
 def hull(points: list[tuple[float, float]]) -> Outline:
@@ -88,8 +113,8 @@ def _turn(o: tuple[float, float], a: tuple[float, float], b: tuple[float, float]
 
 
 def same_height(a: Solid, b: Solid) -> bool:
-    """Whether two solids meet in height."""
-    return a.low < b.high - TOUCH and b.low < a.high - TOUCH
+    """Whether two solids of one carrier meet in height."""
+    return a.carrier == b.carrier and a.low < b.high - TOUCH and b.low < a.high - TOUCH
 
 
 def depth(a: Solid, b: Solid) -> float:

@@ -34,7 +34,7 @@ class State(Value, frozen=True, kw_only=True):
     """One condition. fills: by `item/part`; a tank not named runs from its heel to full.
 
     absent, open, later: items away, decks swung open, items that are only counted later.
-    dry: hoses (`item/part`) with nothing in them.
+    dry: hoses (`item/part`) with nothing in them.  stands: the trailer's rear stands are down.
     """
 
     id: Id
@@ -47,4 +47,5 @@ class State(Value, frozen=True, kw_only=True):
     dry: tuple[str, ...] = ()
     open: tuple[Id, ...] = ()
     later: tuple[Id, ...] = ()
+    stands: bool = False
     note: Text = ""

@@ -1,90 +1,63 @@
-"""Where a trailer's load goes: one row of influence a support, on (M, Mx, My, 1).
+"""Where load goes to the ground: one row of influence a support, on the rig's load moments.
 
-loads [kg] = rows @ (M, Mx, My) + const. Source: equilibrium of a rigid beam, any handbook of statics:
-on two supports where an equalizer makes the axles share, on springs where each axle has its own.
+loads [kg] = rows @ moments. Source: equilibrium of rigid beams, any handbook of statics: a trailer on two
+supports where an equalizer makes its axles share, on springs where each has its own; a vehicle on its
+axles with the hitch's load behind or above them.
 """
 
 from typing import Literal
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from .carrier import Trailer
+from .carrier import Trailer, Vehicle
 from .empty import bare
-from .rig import Rig
+from .moments import Array, Moments
 from .value import FreltError
-
-Array = NDArray[np.float64]
-
 
 Condition = Literal["hitched", "parked"]
 FRONT: dict[Condition, str] = {"hitched": "coupler", "parked": "jack"}
 
 
 class Supports(Struct, frozen=True):
-    """Influence of the load moments on every support of the trailer.
+    """Influence of the load moments on every support.
 
-    ids: `coupler` or `jack`, then `AXLE/left` and `AXLE/right` of each axle.
-    rows: (supports, 3) on (M, Mx, My).  const: (supports,) [kg], what springs carry by the hitch's height.
+    ids: of a trailer `coupler` or `jack`, then `AXLE/left` and `AXLE/right` of each axle; of a vehicle its axles.
+    rows: (supports, size) on the moments, `coupler` being what the hitch carries.
+    doubts: by support, the row of one ± of how its two ends share a sideways moment.
     """
 
     ids: tuple[str, ...]
     rows: Array
-    const: Array
+    doubts: dict[str, Array] = {}
 
     def row(self, support: str) -> Array:
-        """The influence of one support, (4,): on M, Mx, My, and its constant."""
-        i = self.ids.index(support)
-        row: Array = np.append(self.rows[i], self.const[i])
-        return row
+        """The influence of one support, (size,)."""
+        found: Array = self.rows[self.ids.index(support)]
+        return found
 
     def axle(self, axle: str) -> Array:
-        """The influence of a whole axle, both ends, (4,)."""
+        """The influence of a whole axle, both ends, (size,)."""
         total: Array = self.row(f"{axle}/left") + self.row(f"{axle}/right")
         return total
 
-
-def unsolved(rig: Rig, trailer: Trailer | None) -> str:
-    """Why this rig's loads cannot be computed yet, or an empty string."""
-    if rig.vehicle is not None:
-        return "a rig with a vehicle is not solved yet"
-    if trailer is None:
-        return "a rig without a trailer is not solved yet"
-    if springs(trailer) and any(a.rate is None for a in trailer.axles):
-        return "how far each axle sags at its rating is not entered"
-    if rig.links or rig.joined:
-        return "tanks tied together are not solved yet"
-    return ""
-
-
-def springs(trailer: Trailer) -> bool:
-    """Whether each axle carries by its own spring, so that the hitch's height matters."""
-    return trailer.sharing == "independent" and len(trailer.axles) > 1
+    def beside(self, other: "Supports") -> "Supports":
+        """Both together."""
+        return Supports((*self.ids, *other.ids), np.concatenate([self.rows, other.rows]), self.doubts | other.doubts)
 
 
 class Piece(Struct, frozen=True):
-    """A range of Q = Mx - M·xf [kg·m] over which the same axles are on the ground."""
+    """A range of Q = Mx - M·xf + C [kg·m] over which the same axles are on the ground."""
 
     supports: Supports
     low: float
     high: float
-    arm: tuple[float, float, float]  # Q as a row on (M, Mx, My)
+    arm: Array  # Q as a row on the moments
 
 
-def trailer_supports(trailer: Trailer, condition: Condition = "hitched") -> Supports:
-    """Supports of a trailer on its coupler, or on its jack where it is parked, every wheel on the ground.
-
-    Axles that share: T = (M·xa - Mx)/(xa - xf), the axles the rest in equal parts. Axles that do not:
-    each by its spring. Wheels take the roll moment by the roll stiffness of their axle.
-    Raises FreltError where the jack's station is not entered or not ahead of the axles.
-    """
-    xf, xa, n = front_station(trailer, condition), trailer.axle_x, len(trailer.axles)
-    if springs(trailer):
-        return _on_springs(trailer, xf, condition, frozenset(range(n)))
-    front = np.array([xa, -1.0, 0.0]) / (xa - xf)
-    axle = (np.array([1.0, 0.0, 0.0]) - front) / n
-    return _built(trailer, condition, [axle] * n, [0.0] * n, [1.0 / n] * n)
+def springs(trailer: Trailer | None) -> bool:
+    """Whether each axle carries by its own spring, so that the hitch's height matters."""
+    return trailer is not None and trailer.sharing == "independent" and len(trailer.axles) > 1
 
 
 def front_station(trailer: Trailer, condition: Condition) -> float:
@@ -97,14 +70,44 @@ def front_station(trailer: Trailer, condition: Condition) -> float:
     return xf
 
 
-def pieces(trailer: Trailer, condition: Condition) -> tuple[Piece, ...]:
+def arm_length(trailer: Trailer) -> float:
+    """From the coupler to where the axles together carry a couple [m]: Σkd²/Σkd on springs, else their middle."""
+    if not springs(trailer):
+        return trailer.axle_x - trailer.coupler_x
+    k, d = _rates(trailer), [a.x - trailer.coupler_x for a in trailer.axles]
+    first = sum(kj * dj for kj, dj in zip(k, d, strict=True))
+    return sum(kj * dj * dj for kj, dj in zip(k, d, strict=True)) / first
+
+
+def trailer_supports(
+    trailer: Trailer, m: Moments, condition: Condition, ball_z: float | None = None, couple: Array | None = None
+) -> Supports:
+    """Supports of a trailer on its coupler, or on its jack where it is parked, every wheel on the ground.
+
+    Axles that share: T = (M·xa - Mx)/(xa - xf), the axles the rest in equal parts. Axles that do not:
+    each by its spring, at the ball's height [m]. couple: of weight-distributing bars, as a row [kg·m].
+    Wheels take the roll moment by the roll stiffness of their axle.
+    Raises FreltError where the jack's station is not entered or not ahead of the axles.
+    """
+    xf, xa, n = front_station(trailer, condition), trailer.axle_x, len(trailer.axles)
+    if springs(trailer):
+        return _on_springs(trailer, m, condition, frozenset(range(n)), ball_z, couple)
+    front = m.row(trailer.id, (xa, -1.0, 0.0)) / (xa - xf)
+    if couple is not None:
+        front = front - couple / (xa - xf)
+    axle = (m.mass(trailer.id) - front) / n
+    return _on_axles(trailer, m, condition, [axle] * n, [1.0 / n] * n)
+
+
+def pieces(
+    trailer: Trailer, m: Moments, condition: Condition, ball_z: float | None = None, couple: Array | None = None
+) -> tuple[Piece, ...]:
     """The ranges of Q between which a wheel of a sprung trailer leaves or meets the ground, lowest first.
 
     F = k·max(0, δ + θ·d) grows with θ, and so does Q = Σ F·d: each axle meets the ground at θ = -δ/d.
     """
-    xf = front_station(trailer, condition)
-    k = [a.rate.value for a in trailer.axles if a.rate is not None]
-    d, sag = [a.x - xf for a in trailer.axles], _sag(trailer, condition)
+    xf, k = front_station(trailer, condition), _rates(trailer)
+    d, sag = [a.x - xf for a in trailer.axles], _sag(trailer, condition, ball_z)
     order = sorted(range(len(k)), key=lambda j: -sag / d[j])
     found = []
     for count in range(1, len(order) + 1):
@@ -116,24 +119,69 @@ def pieces(trailer: Trailer, condition: Condition) -> tuple[Piece, ...]:
         low = moment(-sag / d[order[count - 1]])
         high = moment(-sag / d[order[count]]) if count < len(order) else float("inf")
         if high > low:
-            supports = _on_springs(trailer, xf, condition, frozenset(down))
-            found.append(Piece(supports, low, high, (-xf, 1.0, 0.0)))
+            supports = _on_springs(trailer, m, condition, frozenset(down), ball_z, couple)
+            found.append(Piece(supports, low, high, _arm(trailer, m, xf, couple)))
     return tuple(found)
 
 
-def _built(trailer: Trailer, condition: Condition, axles: list[Array], const: list[float], roll: list[float]) -> Supports:
-    """Supports from each axle's row, constant and share of the roll; the front takes the rest."""
-    first = np.array([1.0, 0.0, 0.0]) - np.sum(axles, axis=0)
-    ids, rows, constants = [FRONT[condition]], [first], [-sum(const)]
-    for a, row, c, share in zip(trailer.axles, axles, const, roll, strict=True):
-        across = np.array([0.0, 0.0, share / a.track])
+def vehicle_supports(
+    vehicle: Vehicle, m: Moments, hitch: Array | None = None, ball_x: float = 0.0, couple: Array | None = None
+) -> Supports:
+    """Supports of a vehicle. hitch: what its ball carries at ball_x [m], as a row [kg]; couple: of the bars [kg·m].
+
+    R = (Mx - M·xf)/WB; a hitch OH behind the rear axle takes OH/WB of its load off the front axle, and the
+    bars' couple puts C/WB back. A tandem rear shares. Front and rear share a sideways moment by roll stiffness.
+    Raises FreltError where the axles stand at one station.
+    """
+    base = vehicle.wheelbase
+    if base < 0.3:
+        raise FreltError("the vehicle's rear axle does not stand behind the front axle")
+    front = m.row(vehicle.id, (vehicle.rear_x, -1.0, 0.0)) / base
+    whole = m.mass(vehicle.id)
+    if hitch is not None:
+        front = front + hitch * ((vehicle.rear_x - ball_x) / base)
+        whole = whole + hitch
+    if couple is not None:
+        front = front + couple / base
+    n, share = len(vehicle.rear), vehicle.front_roll_share
+    rows = [front, *[(whole - front) / n] * n]
+    shares = [share.value, *[(1 - share.value) / n] * n]
+    doubts = [share.plus_minus, *[-share.plus_minus / n] * n]
+    return _ends(vehicle, m, rows, shares, doubts)
+
+
+def _ends(carrier: Trailer | Vehicle, m: Moments, rows: list[Array], roll: list[float], doubts: list[float]) -> Supports:
+    """Both ends of every axle: half its load, less or more what the sideways moment puts there."""
+    ids: list[str] = []
+    ends: list[Array] = []
+    unsure: dict[str, Array] = {}
+    for a, row, share, doubt in zip(carrier.axles, rows, roll, doubts, strict=True):
+        across = m.row(carrier.id, (0.0, 0.0, share / a.track))
         ids += [f"{a.id}/left", f"{a.id}/right"]
-        rows += [row / 2 - across, row / 2 + across]
-        constants += [c / 2, c / 2]
-    return Supports(tuple(ids), np.array(rows), np.array(constants))
+        ends += [row / 2 - across, row / 2 + across]
+        if doubt:
+            turn = m.row(carrier.id, (0.0, 0.0, doubt / a.track))
+            unsure |= {f"{a.id}/left": -turn, f"{a.id}/right": turn}
+    return Supports(tuple(ids), np.array(ends), unsure)
 
 
-def _sag(trailer: Trailer, condition: Condition) -> float:
+def _on_axles(trailer: Trailer, m: Moments, condition: Condition, axles: list[Array], roll: list[float]) -> Supports:
+    """Supports from each axle's row and its share of the roll; the front takes the rest."""
+    first = m.mass(trailer.id) - np.sum(axles, axis=0)
+    front = Supports((FRONT[condition],), np.array([first]))
+    return front.beside(_ends(trailer, m, axles, roll, [0.0] * len(axles)))
+
+
+def _rates(trailer: Trailer) -> list[float]:
+    return [a.rate.value for a in trailer.axles if a.rate is not None]
+
+
+def _arm(trailer: Trailer, m: Moments, xf: float, couple: Array | None) -> Array:
+    arm = m.row(trailer.id, (-xf, 1.0, 0.0))
+    return arm if couple is None else arm + couple
+
+
+def _sag(trailer: Trailer, condition: Condition, ball_z: float | None) -> float:
     """δ [m]: the sag of the empty, level trailer, less how much higher than level the ball is.
 
     On its jack the trailer is taken to be cranked level.
@@ -141,22 +189,24 @@ def _sag(trailer: Trailer, condition: Condition) -> float:
     empty = bare(trailer)
     carried = sum(a.rate.value * (a.x - trailer.coupler_x) for a in trailer.axles if a.rate is not None)
     sag = empty.mass * (empty.x - trailer.coupler_x) / carried
-    if condition == "hitched" and trailer.ball_z is not None:
-        sag += trailer.coupler_z - trailer.ball_z
+    if condition == "hitched" and ball_z is not None:
+        sag += trailer.coupler_z - ball_z
     return sag
 
 
-def _on_springs(trailer: Trailer, xf: float, condition: Condition, down: frozenset[int]) -> Supports:
+def _on_springs(
+    trailer: Trailer, m: Moments, condition: Condition, down: frozenset[int], ball_z: float | None, couple: Array | None
+) -> Supports:
     """Supports while just the axles in `down` are on the ground.
 
-    F = k(δ + θ·d), d from the front support; θ from Σ F·d = Mx - M·xf.
+    F = k(δ + θ·d), d from the front support; θ from Σ F·d = Mx - M·xf + C.
     """
-    sag = _sag(trailer, condition)
-    k = [a.rate.value if j in down and a.rate is not None else 0.0 for j, a in enumerate(trailer.axles)]
+    xf, sag = front_station(trailer, condition), _sag(trailer, condition, ball_z)
+    k = [kj if j in down else 0.0 for j, kj in enumerate(_rates(trailer))]
     d = [a.x - xf for a in trailer.axles]
     first = sum(kj * dj for kj, dj in zip(k, d, strict=True))
     second = sum(kj * dj * dj for kj, dj in zip(k, d, strict=True))
-    rows = [np.array([-xf, 1.0, 0.0]) * (kj * dj / second) for kj, dj in zip(k, d, strict=True)]
-    const = [kj * sag * (1 - dj * first / second) for kj, dj in zip(k, d, strict=True)]
+    arm, one = _arm(trailer, m, xf, couple), m.row(trailer.id, (0.0, 0.0, 0.0), 1.0)
+    rows = [arm * (kj * dj / second) + one * (kj * sag * (1 - dj * first / second)) for kj, dj in zip(k, d, strict=True)]
     roll = [kj * a.track**2 for kj, a in zip(k, trailer.axles, strict=True)]
-    return _built(trailer, condition, rows, const, [r / sum(roll) for r in roll])
+    return _on_axles(trailer, m, condition, rows, [r / sum(roll) for r in roll])

@@ -1,38 +1,68 @@
 """Volume, surface height and centroid of the liquid in a tank, against fill.
 
-Every shape is a prism along a level axis or an upright prism, so the share of volume below a
-relative height depends on the cross-section alone: a straight one, or a circle or ellipse.
-Source: circular segment, any handbook of mensuration; an ellipse is a circle scaled.
+Every shape is a prism along a level axis, or an upright one that may end in a cone below, so the share of volume
+below a relative height depends on the cross-section alone: a straight one, a circle or ellipse, or a cone's.
+Source: circular segment and cone, any handbook of mensuration; an ellipse is a circle scaled.
 """
 
 from functools import lru_cache
 from math import acos, pi, sqrt
 
+import numpy as np
+from numpy.typing import NDArray
+
 from .item import TankPart
 
+Floats = float | NDArray[np.float64]
 ROUND = ("lying cylinder", "lying ellipse")
 
 
 def inside_volume(tank: TankPart) -> float:
     """Volume of the inside [m³] from its shape and sizes."""
-    box = tank.length * tank.width * tank.height
+    box = tank.length * tank.width * (tank.height - tank.cone * 2 / 3)
     return box if tank.shape == "box" else box * pi / 4
 
 
 def share_below(tank: TankPart, height: float) -> float:
     """Share of the volume below a height above the tank's floor [m]; clipped to 0..1."""
     t = min(max(height / tank.height, 0.0), 1.0) if tank.height > 0 else 0.0
+    if tank.cone:
+        return float(cone_below(t, tank.cone / tank.height)[0])
     return _circle_share(t) if tank.shape in ROUND else t
+
+
+def cone_below(t: Floats, c: Floats) -> tuple[Floats, Floats]:
+    """Share of volume below a relative height t, and its moment about the floor as a share of volume times height.
+
+    c: relative height of the cone, above zero; the point is at the floor.
+    """
+    whole = 1 - c * 2 / 3
+    low = np.minimum(t, c)
+    share = (low**3 / (3 * c**2) + (t - low)) / whole
+    moment = (low**4 / (4 * c**2) + (t**2 - low**2) / 2) / whole
+    return share, moment
+
+
+def _cone_height(tank: TankPart, fill: float) -> float:
+    """Relative height of the surface in a cone-bottomed tank."""
+    c = tank.cone / tank.height
+    volume = min(max(fill, 0.0), 1.0) * (1 - c * 2 / 3)
+    return float((3 * c * c * volume) ** (1 / 3)) if volume <= c / 3 else volume + c * 2 / 3
 
 
 def surface_height(tank: TankPart, fill: float) -> float:
     """Height of the liquid's surface above the tank's floor [m] at a fill (share of capacity)."""
+    if tank.cone:
+        return _cone_height(tank, fill) * tank.height
     t = _circle_height(fill) if tank.shape in ROUND else min(max(fill, 0.0), 1.0)
     return t * tank.height
 
 
 def volume_moment(tank: TankPart, fill: float) -> float:
     """Moment of the filled share of volume about the tank's floor [m], so centroid height times fill."""
+    if tank.cone:
+        c = tank.cone / tank.height
+        return float(cone_below(_cone_height(tank, fill), c)[1]) * tank.height
     if tank.shape not in ROUND:
         return fill * fill * tank.height / 2
     t = _circle_height(fill)
@@ -47,6 +77,8 @@ def centroid_height(tank: TankPart, fill: float) -> float:
 
 def width_at(tank: TankPart, height: float) -> float:
     """Width of the liquid's surface across the tank [m], for drawing."""
+    if tank.cone:
+        return tank.width * min(height / tank.cone, 1.0)
     if tank.shape not in ROUND:
         return tank.width
     t = min(max(height / tank.height, 0.0), 1.0)

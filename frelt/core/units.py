@@ -12,26 +12,46 @@ INCH = 0.0254
 FOOT = 0.3048
 GALLON = 0.003785411784
 LITRE = 0.001
+PSI = 6894.757  # NIST SP 811
+HORSEPOWER = 745.6999  # W, mechanical; NIST SP 811
+KBTU_H = 293.0711  # W; a thousand Btu (IT) an hour; NIST SP 811
 
 LengthUnit = Literal["in", "ft-in", "mm", "m"]
 MassUnit = Literal["lb", "kg"]
 VolumeUnit = Literal["gal", "L"]
-Quantity = Literal["length", "mass", "volume", "density", "share", "number"]
+SideNames = Literal["left, right", "street, curb"]
+PressureUnit = Literal["psi", "bar", "kPa"]
+Quantity = Literal[
+    "length", "mass", "volume", "density", "share", "number", "flow", "time", "pressure", "distance", "power", "heat"
+]
 
 EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
 MINUS = "−"
 
 
 class Units(Struct, frozen=True):
-    """A shop's own mix of units."""
+    """A shop's own mix of units, and how it calls the sides; curb: the curb side where the rig drives."""
 
     length: LengthUnit = "in"
     mass: MassUnit = "lb"
     volume: VolumeUnit = "gal"
+    pressure: PressureUnit = "psi"
+    sides: SideNames = "left, right"
+    curb: Literal["left", "right"] = "right"
+
+    def side(self, side: str) -> str:
+        """What `left` or `right` is called by the shop, where the rig's traffic keeps the curb on that side."""
+        if self.sides == "left, right":
+            return side
+        return "curb" if side == self.curb else "street"
 
     def name(self, quantity: Quantity) -> str:
         """The unit printed beside a field of that quantity."""
-        names = {"length": self.length, "mass": self.mass, "volume": self.volume, "share": "%", "number": ""}
+        names = {"length": self.length, "mass": self.mass, "volume": self.volume, "share": "%", "number": "", "time": "h"}
+        names["distance"] = "ft" if self.length in ("in", "ft-in") else "m"
+        inches = self.length in ("in", "ft-in")
+        names |= {"power": "hp" if inches else "kW", "heat": "kBtu/h" if inches else "kW"}
+        names |= {"flow": f"{self.volume}/min", "pressure": self.pressure}
         if quantity == "density":
             return "lb/gal" if self.volume == "gal" else "kg/L"
         return "in" if quantity == "length" and self.length == "ft-in" else names[quantity]
@@ -41,6 +61,8 @@ class Units(Struct, frozen=True):
         if quantity == "density":
             return LB / GALLON if self.volume == "gal" else 1000.0
         table = {"in": INCH, "ft-in": INCH, "mm": 0.001, "m": 1.0, "lb": LB, "kg": 1.0, "gal": GALLON, "L": LITRE, "%": 0.01}
+        table |= {"gal/min": GALLON / 60, "L/min": LITRE / 60, "h": 3600.0, "psi": PSI, "bar": 1e5, "kPa": 1000.0, "ft": FOOT}
+        table |= {"hp": HORSEPOWER, "kW": 1000.0, "kBtu/h": KBTU_H}
         return table.get(self.name(quantity), 1.0)
 
     def show(self, value: float, quantity: Quantity, unit: bool = True) -> str:
@@ -57,7 +79,7 @@ class Units(Struct, frozen=True):
         if quantity == "length" and self.length in ("in", "ft-in"):
             return eighths(value / INCH, feet=self.length == "ft-in")
         scaled = value / self.factor(quantity)
-        places = {"share": 1, "density": 2}.get(quantity, 0)
+        places = {"share": 1, "density": 2, "flow": 1, "time": 1}.get(quantity, 0)
         if quantity == "length" and self.length == "m":
             places = 3
         if quantity == "number":
@@ -65,8 +87,8 @@ class Units(Struct, frozen=True):
         if quantity == "volume" and abs(scaled) < 9.95:
             places = 1
         text = f"{scaled:,.{places}f}"
-        if "." in text and quantity in ("volume", "share"):
-            text = text.removesuffix(".0") if quantity == "volume" else text
+        if "." in text and quantity in ("volume", "share", "flow", "time"):
+            text = text if quantity == "share" else text.removesuffix(".0")
         return text.replace("-0", "0", 1) if float(text.replace(",", "")) == 0 else text.replace("-", MINUS)
 
     @property
@@ -86,7 +108,7 @@ class Units(Struct, frozen=True):
 
 
 US = Units()
-METRIC = Units(length="mm", mass="kg", volume="L")
+METRIC = Units(length="mm", mass="kg", volume="L", pressure="bar")
 
 
 def eighths(inches: float, feet: bool = False) -> str:

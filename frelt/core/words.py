@@ -23,19 +23,35 @@ def joined(parts: Sequence[str], last: str = "and") -> str:
     return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} {last} {parts[-1]}" if parts else ""
 
 
+def subject(check: "Check", units: "Units") -> str:
+    """What the check is about, its side called as the shop calls sides."""
+    return sided(check.subject, units) if check.kind == "tire" else check.subject
+
+
+def sided(subject: str, units: "Units") -> str:
+    """A tire's subject, such as `Axle 2 left tire`, with its side called as the shop calls sides."""
+    for side in ("left", "right"):
+        subject = subject.replace(f" {side} tire", f" {units.side(side)} tire")
+    return subject
+
+
 def when(check: "Check") -> str:
     """`, leaving the yard with water full`, or nothing where no state is meant."""
     return f", {check.when}" if check.when else ""
 
 
+def spare(check: "Check", units: "Units") -> str:
+    """`74 lb too much`, or `1,766 lb to spare`."""
+    assert check.margin is not None
+    return f"{units.show(abs(check.margin), 'mass')} {'too much' if check.status == 'over' else 'to spare'}"
+
+
 def carried(subject: str, check: "Check", units: "Units", of: str = "", on: str = "") -> str:
     """`Axle 2 would carry 3,574 lb on a 3,500 lb axle: 74 lb too much`."""
-    assert check.load is not None and check.limit is not None and check.margin is not None
+    assert check.load is not None and check.limit is not None
     load, limit = units.show(check.load, "mass"), units.show(check.limit, "mass")
-    off = units.show(abs(check.margin), "mass")
-    rest = f"{off} too much" if check.status == "over" else f"{off} to spare"
     article = "an" if limit[0] == "8" or limit.startswith(("11 ", "11,", "18 ", "18,")) else "a"
-    return f"{subject} would carry {load}{of} on {article} {limit} {on}: {rest}"
+    return f"{subject} would carry {load}{of} on {article} {limit} {on}: {spare(check, units)}"
 
 
 def sentence(check: "Check", units: "Units") -> str:
@@ -43,20 +59,20 @@ def sentence(check: "Check", units: "Units") -> str:
     from .check import KINDS
 
     kind = KINDS.get(check.kind)
-    if check.status == "unknown":
+    if check.status == "unknown" and check.limit is None:
         return _unknown(check, units)
     if kind is not None and kind.sentence is not None:
         return kind.sentence(check, units)
-    return carried(check.subject, check, units, on=kind.noun if kind is not None else "rating") + when(check)
+    return carried(subject(check, units), check, units, on=kind.noun if kind is not None else "rating") + when(check)
 
 
 def _unknown(check: "Check", units: "Units") -> str:
     if check.why:
         return check.why
     if check.load is None:
-        return f"{check.subject}: no rating entered"
+        return f"{subject(check, units)}: no rating entered"
     load = units.show(check.load, check.quantity)
-    return f"{check.subject}: no rating entered; it carries up to {load} and needs a plate of at least that"
+    return f"{subject(check, units)}: no rating entered; it carries up to {load} and needs a plate of at least that"
 
 
 def brief(check: "Check", units: "Units") -> str:
@@ -64,18 +80,23 @@ def brief(check: "Check", units: "Units") -> str:
     from .check import KINDS
 
     kind = KINDS.get(check.kind)
-    subject = uncapital(check.subject)
-    if check.status == "unknown":
-        return ("jack not entered" if "jack" in check.why else "not solved yet") if check.why else f"{subject}: rating unknown"
+    about = uncapital(subject(check, units))
+    if check.status == "unknown" and check.limit is None:
+        if check.why and kind is not None and kind.brief is not None:
+            return kind.brief(check, units)
+        return ("jack not entered" if "jack" in check.why else "not solved yet") if check.why else f"{about}: rating unknown"
     if kind is not None and kind.brief is not None:
-        subject = kind.brief(check, units)
+        about = kind.brief(check, units)
         if check.quantity != "mass":
-            return subject
-    assert check.margin is not None
+            return about
+    if check.status == "unknown":
+        return about
+    if check.margin is None:
+        return about
     off = units.show(abs(check.margin), check.quantity)
     if kind is not None and kind.brief is not None and check.side == "low":
-        return subject
-    return f"{subject} over by {off}" if check.status == "over" else f"{subject} {off} to spare"
+        return about
+    return f"{about} over by {off}" if check.status == "over" else f"{about} {off} to spare"
 
 
 def fills_phrase(fills: Sequence[tuple[str, float, float, float]]) -> str:

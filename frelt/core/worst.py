@@ -1,6 +1,6 @@
 """Exact extremes over every fill, for many quantities and states at once.
 
-A quantity is (num · m) or (num · m) / (den · m), with m = (M, Mx, My) of base + Σ fill·tank.
+A quantity is (num · m) or (num · m) / (den · m), with m the rig's moments, base + Σ fill·tank.
 Loads are sums of one-dimensional functions of the fills, so each tank goes to its own end.
 Ratios: Dinkelbach's iteration, each step of which is such a sum; it ends after finitely many.
 Source: W. Dinkelbach, On nonlinear fractional programming, Management Science 13 (1967).
@@ -11,7 +11,7 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from .mass_table import MassTable
-from .tankshape import ROUND, volume_moment
+from .tankshape import ROUND, cone_below, volume_moment
 
 Array = NDArray[np.float64]
 STEPS = 100
@@ -24,20 +24,17 @@ class Extreme(Struct, frozen=True):
     fills: Array
 
 
-def extreme(
-    table: MassTable, num: Array, den: Array, sense: int, num0: Array | float = 0.0, den0: Array | float = 0.0
-) -> Extreme:
+def extreme(table: MassTable, num: Array, den: Array, sense: int) -> Extreme:
     """Greatest (sense +1) or least (-1) value of each quantity in each state.
 
-    num, den: (quantities, 3); a row of zeros in den means the quantity is num · m itself.
-    num0, den0: (quantities,), added to num · m and den · m.
+    num, den: (quantities, size); a row of zeros in den means the quantity is num · m itself.
     A ratio whose denominator can reach zero has no extreme and is given as ±inf.
     """
-    base = table.base[:, :3]
+    base = table.base
     low, high = table.low[:, None, :], table.high[:, None, :]
-    n0, n = base @ num.T + num0, num @ table.tank_moments.T
+    n0, n = base @ num.T, num @ table.tank_moments.T
     ratio: NDArray[np.bool_] = np.any(den != 0, axis=1)
-    d0, d = base @ den.T + den0, den @ table.tank_moments.T
+    d0, d = base @ den.T, den @ table.tank_moments.T
     d0, d = np.where(ratio, d0, 1.0), np.where(ratio[:, None], d, 0.0)
     fills = np.where(n * sense > 0, high, low)
     value = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
@@ -55,50 +52,51 @@ def extreme(
     return Extreme(value, fills)
 
 
-def spread(table: MassTable, num: Array, den: Array, at: Extreme, den0: Array | float = 0.0) -> Array:
+def spread(table: MassTable, num: Array, den: Array, at: Extreme) -> Array:
     """± of each quantity at its own fills, (states, quantities), 19 in 20.
 
     Errors of one origin add with their signs; origins combine by root of squares.
     """
     sources = table.sources
-    states, quantities = at.value.shape
-    if not len(sources.starts) or not states:
+    if not at.value.size:
         return np.zeros_like(at.value)
     ratio: NDArray[np.bool_] = np.any(den != 0, axis=1)
     value = np.where(ratio & np.isfinite(at.value), at.value, 0.0)
-    along, against = num @ sources.vectors[:, :3].T, den @ sources.vectors[:, :3].T
-    weight = np.repeat(table.present[:, None, sources.row], quantities, axis=1)
-    wet = np.nonzero(sources.tank >= 0)[0]
-    if len(wet):
-        weight[:, :, wet] = at.fills[:, :, sources.tank[wet]]
-    weight[:, ~ratio] *= along[~ratio]
-    weight[:, ratio] *= along[ratio] - value[:, ratio, None] * against[ratio]
-    by_origin = np.add.reduceat(weight, sources.starts, axis=-1)
-    size = np.sqrt(np.einsum("slo,slo->sl", by_origin, by_origin))
-    below = table.base[:, :3] @ den.T + den0 + (at.fills * (den @ table.tank_moments.T)).sum(-1)
+    pull = num[None] - value[:, :, None] * den[None]
+    here = table.present[:, sources.alone_row, None] * sources.alone  # present is 0 or 1, so its square too
+    square = ((pull @ (here.transpose(0, 2, 1) @ sources.alone)) * pull).sum(-1)
+    if len(sources.starts):
+        weight = pull @ sources.vectors.T
+        wet: NDArray[np.bool_] = sources.tank >= 0
+        weight[:, :, ~wet] *= table.present[:, None, sources.row[~wet]]
+        weight[:, :, wet] *= at.fills[:, :, sources.tank[wet]]
+        by_origin = np.add.reduceat(weight, sources.starts, axis=-1)
+        square += np.einsum("slo,slo->sl", by_origin, by_origin)
+    size = np.sqrt(np.maximum(square, 0.0))
+    below = table.base @ den.T + (at.fills * (den @ table.tank_moments.T)).sum(-1)
     result: Array = size / np.where(ratio & (below > 0), below, 1.0)
     return result
 
 
 class Heights(Struct, frozen=True):
-    """Heights of the centre of gravity above the ground [m], (states,), and their fills (states, tanks)."""
+    """Heights of a carrier's centre of gravity above the ground [m], (states,), and its tanks' fills (states, tanks)."""
 
     value: Array
     fills: Array
 
 
-def highest(table: MassTable) -> Heights:
-    """Greatest height of the centre of gravity in each state; it lies at a corner of the fills."""
-    return _heights(table, top=True)
+def highest(table: MassTable, carrier: str) -> Heights:
+    """Greatest height of a carrier's centre of gravity in each state; it lies at a corner of the fills."""
+    return _heights(table.only(carrier), carrier, top=True)
 
 
-def lowest(table: MassTable) -> Heights:
-    """Least height of the centre of gravity in each state.
+def lowest(table: MassTable, carrier: str) -> Heights:
+    """Least height of a carrier's centre of gravity in each state.
 
     Each tank neither at its least nor its greatest fill has its surface at the height of the
     whole centre, since liquid added below the centre lowers it and above raises it.
     """
-    return _heights(table, top=False)
+    return _heights(table.only(carrier), carrier, top=False)
 
 
 class _Tanks:
@@ -110,12 +108,13 @@ class _Tanks:
         self.floor = np.array([t.floor for t in table.tanks])
         self.height = np.array([max(p.height, 1e-9) for p in parts])
         self.round = np.array([p.shape in ROUND for p in parts], dtype=bool)
+        self.cone = np.array([p.cone / max(p.height, 1e-9) for p in parts])
         self.low, self.high = table.low, table.high
         self.low_moment, self.high_moment = self._moments(table, self.low), self._moments(table, self.high)
 
     def _moments(self, table: MassTable, fills: Array) -> Array:
         moments: Array = fills * fills * self.height / 2
-        for i in np.nonzero(self.round)[0]:
+        for i in np.nonzero(self.round | (self.cone > 0))[0]:
             moments[:, i] = [volume_moment(table.tanks[i].part, float(f)) for f in fills[:, i]]
         return moments
 
@@ -125,6 +124,9 @@ class _Tanks:
         chord = 2 * np.sqrt(t - t * t)
         share = np.where(self.round, (np.arccos(1 - 2 * t) - (1 - 2 * t) * chord) / np.pi, t)
         moment = np.where(self.round, share / 2 - chord**3 / (3 * np.pi), t * t / 2) * self.height
+        if (self.cone > 0).any():
+            coned = cone_below(t, np.maximum(self.cone, 1e-9))
+            share, moment = np.where(self.cone > 0, coned[0], share), np.where(self.cone > 0, coned[1] * self.height, moment)
         moment = np.where(share < self.low, self.low_moment, np.where(share > self.high, self.high_moment, moment))
         return np.clip(share, self.low, self.high), moment
 
@@ -134,13 +136,13 @@ class _Tanks:
         return np.where(rise > 0, self.high, self.low), np.where(rise > 0, self.high_moment, self.low_moment)
 
 
-def _heights(table: MassTable, top: bool) -> Heights:
-    tanks, base = _Tanks(table), table.base
-    sense = 1 if top else -1
+def _heights(table: MassTable, carrier: str, top: bool) -> Heights:
+    tanks, sense = _Tanks(table), 1 if top else -1
+    mass, mz = table.base[:, table.columns.starts[carrier]], table.present @ table.mz
 
     def centre(fills: Array, moments: Array) -> Array:
         wet = tanks.full * fills
-        found: Array = (base[:, 3] + wet @ tanks.floor + moments @ tanks.full) / (base[:, 0] + wet.sum(axis=1))
+        found: Array = (mz + wet @ tanks.floor + moments @ tanks.full) / (mass + wet.sum(axis=1))
         return found
 
     fills = tanks.high if top else tanks.low

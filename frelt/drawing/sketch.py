@@ -40,6 +40,15 @@ def draws(kind: str) -> Callable[[Draw], Draw]:
     return keep
 
 
+def sketched(kind_id: str) -> Draw | None:
+    """How a kind is drawn, loaded when it is first asked for; None where it has no sketch."""
+    if kind_id not in SKETCHES:
+        from . import kinds
+
+        kinds.load(kind_id)
+    return SKETCHES.get(kind_id)
+
+
 def sizes(item: Item) -> tuple[float, float, float]:
     """Half length, half width and height [m]."""
     return item.length.value / 2, item.width.value / 2, item.height.value

@@ -4,7 +4,9 @@ from collections.abc import Mapping
 from typing import Literal
 
 from msgspec import Struct
+from msgspec.structs import replace
 
+from ..core.carrier import Carrier, Trailer
 from ..core.frames import TURNS, Frame, Frames
 from ..core.item import Item, TankPart
 from ..core.memo import Memo
@@ -12,9 +14,9 @@ from ..core.rig import Rig, fill_range
 from ..core.solids import Solid, own_outline, solid
 from ..core.state import State
 from . import carrier as carriers
-from . import kinds as _kinds  # noqa: F401  (fills the registry)
+from .lifted import RAISE, forks, raised, up
 from .shapes import Affine, Group, Path, ellipse, polygon, rect
-from .sketch import SKETCHES, Fills, Sketch, plain
+from .sketch import Fills, Sketch, plain, sketched
 
 View = Literal["plan", "side", "rear"]
 
@@ -22,14 +24,21 @@ _sketches: Memo[Sketch] = Memo(20_000)
 
 
 class Scene(Struct, frozen=True):
-    """One drawing: what stands behind the items, the items far to near, what stands before them."""
+    """One drawing: what stands behind the items, the items far to near, what stands before them.
+
+    partner: the carrier it is hitched to, in the frame of the one drawn.  cut: the station at which the partner
+    is broken off, and whether what lies ahead of it is left out (-1) or behind it (+1); None where it is whole.
+    extent: x0, y0, x1, y1 [m].
+    """
 
     view: View
     behind: tuple[Group, ...]
     items: tuple[Group, ...]
     before: tuple[Group, ...]
     hidden: tuple[Group, ...]
-    extent: tuple[float, float, float, float]  # x0, y0, x1, y1 [m]
+    extent: tuple[float, float, float, float]
+    partner: tuple[Group, ...] = ()
+    cut: tuple[float, int] | None = None
 
 
 def seen(s: Solid, view: View) -> tuple[float, float, float, float]:
@@ -49,7 +58,7 @@ def _sketch(item: Item, fills: Fills) -> Sketch:
     if item.outline:
         made = plain(item)
         return Sketch((polygon("body", *own_outline(item)),), made.flank, made.end)
-    draw = SKETCHES.get(item.kind)
+    draw = sketched(item.kind)
     return plain(item) if draw is None else draw(item, fills)
 
 
@@ -77,7 +86,8 @@ def _placed(item: Item, frame: Frame, made: Sketch, view: View) -> Group:
     turns = TURNS.index(frame.turn)
     cos, sin = ((1.0, 0.0), (0.0, 1.0), (-1.0, 0.0), (0.0, -1.0))[turns]
     if view == "plan":
-        return Group(made.plan, (cos, sin, -sin, cos, x, y), item.id, z)
+        paths = made.plan if not item.built_in else tuple(replace(p, role="below") for p in made.plan[:1])
+        return Group(paths, (cos, sin, -sin, cos, x, y), item.id, z)
     if view == "side":
         paths, sign = (made.flank, cos) if turns % 2 == 0 else (made.end, -sin)
         at: Affine = (sign, 0.0, 0.0, 1.0, x, z)
@@ -86,33 +96,114 @@ def _placed(item: Item, frame: Frame, made: Sketch, view: View) -> Group:
     return Group(paths, (sign, 0.0, 0.0, 1.0, y, z), item.id, x)
 
 
+def hitch_shift(rig: Rig, carrier: Carrier) -> float | None:
+    """How far the partner's stations lie behind those of a carrier that is hitched to it [m]; None where there is none."""
+    trailer, vehicle = rig.trailer, rig.vehicle
+    if trailer is None or vehicle is None or vehicle.ball_x is None:
+        return None
+    behind = vehicle.ball_x - trailer.coupler_x
+    return behind if carrier is vehicle else -behind
+
+
+SHOWN = 1.5  # of the partner, beyond the hitch [m]
+
+
 def scenes(
-    rig: Rig, frames: Frames, state: State | None, fills: Mapping[str, float] | None = None, right_side: bool = False
+    rig: Rig,
+    frames: Frames,
+    state: State | None,
+    fills: Mapping[str, float] | None = None,
+    right_side: bool = False,
+    carrier_id: str = "",
+    whole: bool = False,
 ) -> dict[View, Scene]:
-    """Plan, side and rear of a rig's trailer in a state; empty where there is none. fills: drawn instead of the state's.
-    right_side: the side view has the right side in front; stations stay where they are."""
-    trailer = rig.trailer
-    if trailer is None:
+    """Plan, side and rear of one carrier in a state, the trailer unless told; empty where there is none.
+
+    fills: drawn instead of the state's.  right_side: the side view has the right side in front; stations stay
+    where they are.  whole: the partner is drawn to its end, not broken off behind the hitch.
+    """
+    carrier = next((c for c in rig.carriers if c.id == carrier_id), rig.trailer or rig.vehicle)
+    if carrier is None:
         return {}
-    away = set() if state is None else set(state.absent) | set(state.later)
-    here = [i for i in rig.items if i.id in frames.items and frames.carrier_of[i.id] == trailer.id and i.id not in away]
-    drawn = [(i, frames.items[i.id], sketch(i, shown_fills(state, i, fills or {}))) for i in here]
-    x0, x1, y0, y1, height = carriers.extent(trailer)
-    top = max([height, 1.2, *(f.at[2] + i.height.value for i, f, _ in drawn)])
-    extents = {"plan": (x0, y0, x1, y1), "side": (x0, 0.0, x1, top), "rear": (y0, 0.0, y1, top)}
-    flank = carriers.side(trailer, state is not None and state.condition == "parked")
-    layers: dict[View, tuple[tuple[Group, ...], tuple[Group, ...]]] = {
-        "plan": (carriers.plan(trailer), ()),
-        "side": (flank[:1], flank[1:]),
-        "rear": (carriers.rear(trailer)[:1], carriers.rear(trailer)[1:]),
-    }
+    one = _Drawn(rig, frames, state, fills or {}, carrier)
+    other = next((c for c in rig.carriers if c is not carrier), None)
+    shift = hitch_shift(rig, carrier) if other is not None and (state is None or state.condition == "hitched") else None
     made: dict[View, Scene] = {}
-    for view, (behind, before) in layers.items():
-        turned = -1.0 if right_side and view == "side" else 1.0
-        groups = sorted((_placed(i, f, s, view) for i, f, s in drawn), key=lambda g: g.depth * turned)
+    x0, y0, x1, y1, top = one.extent()
+    partner: _Drawn | None = None
+    cut: tuple[float, int] | None = None
+    if other is not None and shift is not None:
+        partner = _Drawn(rig, frames, state, fills or {}, other)
+        px0, py0, px1, py1, high = partner.extent()
+        if whole:
+            x0, x1, y0, y1, top = min(x0, px0 + shift), max(x1, px1 + shift), min(y0, py0), max(y1, py1), max(top, high)
+        elif shift > 0:
+            cut = min(max(x1, _ball(rig) + SHOWN), px1 + shift), 1
+            x1 = cut[0]
+        else:
+            cut = max(min(x0, carrier_hitch(carrier) - SHOWN), px0 + shift), -1
+            x0 = cut[0]
+    extents = {"plan": (x0, y0, x1, y1), "side": (x0, 0.0, x1, top), "rear": (y0, 0.0, y1, top)}
+    for view in VIEWS:
+        behind, before = one.layers(view)
+        groups = one.items(view, -1.0 if right_side and view == "side" else 1.0)
+        if state is not None and state.condition == "lifted":
+            aloft = raised(rig, carrier.id, frames)
+            groups = tuple(up(g, RAISE) if g.item in aloft and view != "plan" else g for g in groups)
+            behind, before = (*behind, *forks(rig, carrier.id, frames, view)), before
         hidden = tuple(Group(g.paths[:1], g.at, g.item, g.depth) for g in groups[:-1]) if view != "plan" else ()
-        made[view] = Scene(view, behind, tuple(groups), before, hidden, extents[view])
+        beyond: tuple[Group, ...] = ()
+        if partner is not None and shift is not None and view != "rear":
+            far, near = partner.layers(view)
+            beyond = tuple(_shifted(g, shift) for g in (*far, *partner.items(view), *near))
+        made[view] = Scene(view, behind, groups, before, hidden, extents[view], beyond, cut if beyond else None)
     return made
+
+
+VIEWS: tuple[View, ...] = ("plan", "side", "rear")
+
+
+def _ball(rig: Rig) -> float:
+    """Station of the ball in the vehicle's frame [m]."""
+    assert rig.vehicle is not None
+    return rig.vehicle.ball_x or 0.0
+
+
+def carrier_hitch(carrier: Carrier) -> float:
+    """Station of a trailer's coupler, or of a vehicle's front [m]."""
+    return carrier.coupler_x if isinstance(carrier, Trailer) else 0.0
+
+
+def _shifted(group: Group, dx: float) -> Group:
+    a, b, c, d, e, f = group.at
+    return Group(group.paths, (a, b, c, d, e + dx, f), group.item, group.depth)
+
+
+class _Drawn:
+    """One carrier with what stands on it, ready to be drawn in its own frame."""
+
+    def __init__(self, rig: Rig, frames: Frames, state: State | None, fills: Mapping[str, float], carrier: Carrier) -> None:
+        self.carrier = carrier
+        self.parked = state is not None and state.condition == "parked"
+        away = set() if state is None else set(state.absent) | set(state.later)
+        here = [i for i in rig.items if i.id in frames.items and frames.carrier_of[i.id] == carrier.id and i.id not in away]
+        self._placed = [(i, frames.items[i.id], sketch(i, shown_fills(state, i, fills))) for i in here]
+
+    def extent(self) -> tuple[float, float, float, float, float]:
+        """x0, y0, x1, y1 in plan, and the height [m]."""
+        x0, x1, y0, y1, height = carriers.extent(self.carrier)
+        return x0, y0, x1, y1, max([height, 1.2, *(f.at[2] + i.height.value for i, f, _ in self._placed)])
+
+    def layers(self, view: View) -> tuple[tuple[Group, ...], tuple[Group, ...]]:
+        """What stands behind the items, and what before."""
+        if view == "plan":
+            return carriers.plan(self.carrier), ()
+        both = carriers.side(self.carrier, self.parked) if view == "side" else carriers.rear(self.carrier)
+        return both[:1], both[1:]
+
+    def items(self, view: View, turned: float = 1.0) -> tuple[Group, ...]:
+        """The items, far to near."""
+        return tuple(sorted((_placed(i, f, s, view) for i, f, s in self._placed), key=lambda g: g.depth * turned))
 
 
 def centre_mark(x: float, y: float, r: float) -> tuple[Path, ...]:

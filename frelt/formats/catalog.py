@@ -1,112 +1,159 @@
-"""The equipment catalog as CSV: one entry a row, sizes in mm, kg, L, so that a spreadsheet opens it."""
+"""The equipment catalog as CSV: one entry a row, so that a spreadsheet opens it.
 
-import csv
-import io
-from typing import TypeVar
+`parameters` are the kind's own, `name=value unit` divided by semicolons; sizes, mass and tank are computed from them
+where their cells are empty. Sizes in mm, kg, L. Decks, outlines and fastenings are not in the table: they are computed,
+or kept in the shop's own library file.
+"""
+
+from collections.abc import Iterable
+
+from msgspec.structs import replace
 
 from ..core.catalog import Entry
 from ..core.figure import Figure, Source
 from ..core.item import Centre, HosePart, Item, Part, Placement, Shape, TankPart
-from ..core.kind import KINDS
+from ..core.kind import Kind, find, kind_of
+from ..core.kind import every as every_kind
 from ..core.liquid import LIQUIDS, Liquid
-from ..core.value import BadInput
+from ..core.making import is_computed, made
+from ..core.quantity import NotUnderstood, read
+from ..core.units import METRIC, US
+from .rows import Row, every, rows, table
 
-SHAPES: tuple[Shape, ...] = ("box", "upright cylinder", "lying cylinder", "lying ellipse")
+SHAPES: tuple[Shape, ...] = ("box", "upright cylinder", "lying cylinder", "lying ellipse", "cone bottom")
 SOURCES: tuple[Source, ...] = ("weighed", "measured", "maker", "plate", "estimate")
-Choice = TypeVar("Choice", bound=str)
-REQUIRED = ("id", "name", "kind", "length_mm", "width_mm", "height_mm", "mass_kg")
-
-
-class _Row:
-    """One row of the file, which knows where it stands when a cell is wrong."""
-
-    def __init__(self, file: str, line: int, cells: dict[str, str]) -> None:
-        self.file, self.line, self.cells = file, line, cells
-
-    def text(self, column: str) -> str:
-        return (self.cells.get(column) or "").strip()
-
-    def bad(self, column: str, expected: str) -> BadInput:
-        found = f"“{self.text(column)}”" if self.text(column) else "nothing"
-        return BadInput(f"row {self.line}, column {column}", found, expected, self.file)
-
-    def number(self, column: str, scale: float, low: float, high: float, empty: float | None = 0.0) -> float:
-        text = self.text(column)
-        if not text and empty is not None:
-            return empty
-        try:
-            value = float(text)
-        except ValueError:
-            raise self.bad(column, f"a number from {low:g} to {high:g}") from None
-        if not low <= value <= high:
-            raise self.bad(column, f"a number from {low:g} to {high:g}")
-        return value * scale
-
-    def mm(self, column: str, low: float = 1, empty: float | None = None) -> float:
-        return self.number(column, 0.001, low, 20_000, empty)
+REQUIRED = ("id", "name", "kind")
+COLUMNS = (
+    *REQUIRED,
+    "words",
+    "parameters",
+    *("length_mm", "width_mm", "height_mm", "mass_kg", "mass_pm_kg", "centre_x_mm", "centre_y_mm", "centre_z_mm"),
+    *(
+        "tank_part",
+        "tank_name",
+        "tank_shape",
+        "tank_length_mm",
+        "tank_width_mm",
+        "tank_height_mm",
+        "tank_x_mm",
+        "tank_y_mm",
+        "tank_z_mm",
+    ),
+    *("capacity_L", "capacity_pm_L", "liquid", "heel_percent"),
+    *("hoses", "hose_bore_mm", "hose_length_m", "hose_kg_per_m", "hose_holds", "source", "note"),
+)
 
 
 def read_catalog(data: bytes, file: str = "") -> tuple[Entry, ...]:
-    """Every entry of a catalog. Raises BadInput with file, row and column; nothing is half-imported."""
-    try:
-        text = data.decode("utf-8-sig")
-    except UnicodeDecodeError as err:
-        raise BadInput(f"byte {err.start}", "not UTF-8", "a UTF-8 CSV file", file) from None
-    reader = csv.DictReader(io.StringIO(text, newline=""))
-    missing = [c for c in REQUIRED if c not in (reader.fieldnames or ())]
-    if missing:
-        raise BadInput("row 1", f"no column {missing[0]}", f"the columns {', '.join(REQUIRED)}", file)
-    entries: dict[str, Entry] = {}
-    for cells in reader:
-        row = _Row(file, reader.line_num, cells)
+    """Every entry of a catalog. Raises BadInput or BadTable with file, row and column; nothing is half-imported."""
+    known: set[str] = set()
+
+    def one(row: Row) -> Entry:
         entry = _entry(row)
-        if entry.item.id in entries:
+        if entry.item.id in known:
             raise row.bad("id", "an id of its own")
-        entries[entry.item.id] = entry
-    return tuple(entries.values())
+        known.add(entry.item.id)
+        return entry
+
+    return every(rows(data, file, REQUIRED), one)
 
 
-def _entry(row: _Row) -> Entry:
-    kind = row.text("kind")
-    if kind not in KINDS:
-        raise row.bad("kind", f"one of {', '.join(KINDS)}")
+def _entry(row: Row) -> Entry:
+    kind = find(row.text("kind"))
+    if kind is None:
+        raise row.bad("kind", f"one of {', '.join(sorted(every_kind()))}")
     if not row.text("id") or not row.text("name"):
         raise row.bad("name" if row.text("id") else "id", "a name")
-    source = _one_of(row, "source", SOURCES, "estimate")
+    source = row.one_of("source", SOURCES, "estimate")
     note = row.text("note")
-
-    def size(column: str) -> Figure:
-        return Figure(value=row.mm(column), source=source, note=note)
-
-    mass = row.number("mass_kg", 1, 0, 20_000, None)
-    item = Item(
-        id=row.text("id"),
-        name=row.text("name"),
-        kind=kind,
-        place=Placement(deck="none", u=0.0, v=0.0),
-        length=size("length_mm"),
-        width=size("width_mm"),
-        height=size("height_mm"),
-        mass=Figure(value=mass, plus_minus=row.number("mass_pm_kg", 1, 0, 5000), source=source, note=note),
-        centre=Centre(
+    fields, options = _parameters(row, kind)
+    computed = None
+    if kind.make is not None and (fields or options or not row.text("mass_kg")):
+        computed = made(kind.id, row.text("id"), row.text("name"), fields, options)
+    item = computed or _bare(row, kind)
+    sizes = {
+        name: Figure(value=row.mm(f"{name}_mm"), source=source, note=note)
+        for name in ("length", "width", "height")
+        if computed is None or row.text(f"{name}_mm")
+    }
+    item = replace(item, **sizes)
+    if computed is None or row.text("mass_kg"):
+        mass = row.number("mass_kg", 1, 0, 20_000, None)
+        item = replace(item, mass=Figure(value=mass, plus_minus=row.number("mass_pm_kg", 1, 0, 5000), source=source, note=note))
+    if computed is None or row.text("centre_z_mm"):
+        centre = Centre(
             x=row.mm("centre_x_mm", -20_000, 0.0),
             y=row.mm("centre_y_mm", -20_000, 0.0),
-            z=row.mm("centre_z_mm", 0, row.mm("height_mm") / 2),
+            z=row.mm("centre_z_mm", 0, round(item.height.value / 2, 4)),
             note=note,
-        ),
-        parts=(*_tank(row, source, note), *_hoses(row, source, note)),
-    )
+        )
+        item = replace(item, centre=centre)
+    parts = {p.id: p for p in (*item.parts, *_tank(row, source, note), *_hoses(row, source, note))}
+    item = replace(item, parts=tuple(_filled(row, p) for p in parts.values()))
     return Entry(item=item, words=row.text("words"))
 
 
-def _tank(row: _Row, source: Source, note: str) -> tuple[Part, ...]:
+def _bare(row: Row, kind: Kind) -> Item:
+    none = Figure(value=0.0)
+    return Item(
+        id=row.text("id"),
+        name=row.text("name"),
+        kind=kind.id,
+        place=Placement(deck="none", u=0.0, v=0.0),
+        length=none,
+        width=none,
+        height=none,
+        mass=none,
+    )
+
+
+def _parameters(row: Row, kind: Kind) -> tuple[dict[str, Figure], dict[str, str]]:
+    fields: dict[str, Figure] = {}
+    options: dict[str, str] = {}
+    params, choices = {p.id: p for p in kind.params}, {c.id: c for c in kind.choices}
+    for part in filter(None, (t.strip() for t in row.text("parameters").split(";"))):
+        name, _, text = (t.strip() for t in part.partition("="))
+        if name in choices and text in choices[name].among:
+            options[name] = text
+        elif name in choices:
+            raise row.bad("parameters", f"{name} as one of {', '.join(choices[name].among)}")
+        elif name in params:
+            p = params[name]
+            try:
+                value = read(text, p.quantity, US)
+            except NotUnderstood as err:
+                raise row.bad("parameters", str(err)) from None
+            if not p.low <= value <= p.high:
+                low, high = (US.show(v, p.quantity) for v in (p.low, p.high))
+                raise row.bad("parameters", f"{name} from {low} to {high}")
+            fields[name] = Figure(value=round(value, 9), note=row.text("note"))
+        else:
+            raise row.bad("parameters", f"for a {kind.title.lower()}: {', '.join([*params, *choices]) or 'nothing'}")
+    return fields, options
+
+
+def _filled(row: Row, part: Part) -> Part:
+    """A computed part with the liquid and the name that the row gives it."""
+    if (
+        isinstance(part, TankPart)
+        and part.id == (row.text("tank_part") or "tank")
+        and row.text("liquid")
+        and not row.text("tank_shape")
+    ):
+        return replace(part, liquid=_liquid(row, "liquid"), name=row.text("tank_name") or part.name)
+    if isinstance(part, HosePart) and row.text("hose_holds") and not row.text("hoses"):
+        return replace(part, holds=_liquid(row, "hose_holds"))
+    return part
+
+
+def _tank(row: Row, source: Source, note: str) -> tuple[Part, ...]:
     if not row.text("tank_shape"):
         return ()
     capacity = row.number("capacity_L", 0.001, 0.01, 50_000, None)
     part = TankPart(
-        id="tank",
+        id=row.text("tank_part") or "tank",
         name=row.text("tank_name") or row.text("name"),
-        shape=_one_of(row, "tank_shape", SHAPES, None),
+        shape=row.one_of("tank_shape", SHAPES, None),
         length=row.mm("tank_length_mm"),
         width=row.mm("tank_width_mm"),
         height=row.mm("tank_height_mm"),
@@ -118,7 +165,7 @@ def _tank(row: _Row, source: Source, note: str) -> tuple[Part, ...]:
     return (part,)
 
 
-def _hoses(row: _Row, source: Source, note: str) -> tuple[Part, ...]:
+def _hoses(row: Row, source: Source, note: str) -> tuple[Part, ...]:
     count = int(row.number("hoses", 1, 0, 12))
     if not count:
         return ()
@@ -140,16 +187,88 @@ def _hoses(row: _Row, source: Source, note: str) -> tuple[Part, ...]:
     )
 
 
-def _liquid(row: _Row, column: str) -> Liquid:
+def _liquid(row: Row, column: str) -> Liquid:
     for liquid in LIQUIDS:
         if liquid.name == row.text(column):
             return liquid
     raise row.bad(column, f"one of {', '.join(x.name for x in LIQUIDS)}")
 
 
-def _one_of(row: _Row, column: str, choices: tuple[Choice, ...], empty: Choice | None) -> Choice:
-    text = row.text(column) or empty
-    for choice in choices:
-        if choice == text:
-            return choice
-    raise row.bad(column, f"one of {', '.join(choices)}")
+def write_catalog(listed: Iterable[Entry]) -> bytes:
+    """Entries as a table that `read_catalog` reads; formulas neutralised."""
+    return table(COLUMNS, (_cells(e) for e in listed))
+
+
+def _cells(entry: Entry) -> dict[str, object]:
+    item = entry.item
+    kind = kind_of(item)
+    cells: dict[str, object] = {
+        "id": item.id,
+        "name": item.name,
+        "kind": kind.id,
+        "words": entry.words,
+        "parameters": "; ".join(_parameter(kind, item)),
+        "source": item.mass.source,
+        "note": item.mass.note,
+    }
+    for name in ("length", "width", "height"):
+        figure: Figure = getattr(item, name)
+        if not is_computed(figure):
+            cells[f"{name}_mm"] = _mm(figure.value)
+    if not is_computed(item.mass):
+        cells |= {"mass_kg": f"{item.mass.value:g}", "mass_pm_kg": f"{item.mass.plus_minus:g}"}
+        at = item.centre
+        cells |= {"centre_x_mm": _mm(at.x), "centre_y_mm": _mm(at.y), "centre_z_mm": _mm(at.z)}
+    elif kind.make is not None:
+        cells |= {"note": "", "source": ""}
+    return cells | _tank_cells(item) | _hose_cells(item)
+
+
+def _parameter(kind: Kind, item: Item) -> Iterable[str]:
+    for p in kind.params:
+        if p.id in item.fields:
+            unit = METRIC.name(p.quantity)
+            yield f"{p.id}={item.fields[p.id].value / METRIC.factor(p.quantity):.7g} {unit}".strip()
+    for c in kind.choices:
+        if c.id in item.options:
+            yield f"{c.id}={item.options[c.id]}"
+
+
+def _tank_cells(item: Item) -> dict[str, object]:
+    listed = sorted(
+        item.tanks, key=lambda t: (is_computed(t.capacity) or t.capacity.note.startswith("computed"), t.id != "tank")
+    )
+    if not listed:
+        return {}
+    tank = listed[0]
+    part = "" if tank.id == "tank" else tank.id
+    cells: dict[str, object] = {"tank_part": part, "tank_name": tank.name, "liquid": tank.liquid.name}
+    if is_computed(tank.capacity) or tank.capacity.note.startswith("computed"):
+        return cells
+    cells |= {"tank_shape": tank.shape, "heel_percent": f"{tank.heel * 100:g}"}
+    cells |= {f"tank_{n}_mm": _mm(getattr(tank, n)) for n in ("length", "width", "height")}
+    cells |= {f"tank_{n}_mm": _mm(v) for n, v in zip("xyz", tank.at, strict=True)}
+    return cells | {
+        "capacity_L": f"{tank.capacity.value * 1000:.6g}",
+        "capacity_pm_L": f"{tank.capacity.plus_minus * 1000:.6g}",
+    }
+
+
+def _hose_cells(item: Item) -> dict[str, object]:
+    hoses = [p for p in item.parts if isinstance(p, HosePart)]
+    if not hoses:
+        return {}
+    first = hoses[0]
+    cells: dict[str, object] = {"hose_holds": first.holds.name if first.holds is not None else ""}
+    if is_computed(first.mass):
+        return cells
+    return cells | {
+        "hoses": len(hoses),
+        "hose_bore_mm": _mm(first.bore),
+        "hose_length_m": f"{first.length:g}",
+        "hose_kg_per_m": f"{first.mass.value / first.length:.5g}" if first.length else "",
+    }
+
+
+def _mm(metres: float) -> str:
+    return f"{metres * 1000:.5g}"

@@ -7,6 +7,7 @@ from PyQt6.QtGui import QColor, QPainter, QPainterPath, QTransform
 
 from ..core.memo import Memo
 from ..drawing.shapes import Group, Path
+from ..drawing.views import Scene
 from .fonts import font
 from .theme import Theme
 
@@ -65,6 +66,33 @@ def paint(
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawPath(ready(group.paths, (key, group.item))[0][1])
     painter.setTransform(base)
+
+
+def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Theme, key: str) -> None:
+    """Paint the carrier a drawing is hitched to, broken off at its cut by a zigzag line."""
+    if not scene.partner:
+        return
+    painter.save()
+    _, y0, _, y1 = scene.extent
+    if scene.cut is not None:
+        at, sign = scene.cut
+        edge = view.map(QPointF(at, 0.0)).x()
+        top, bottom = view.map(QPointF(at, y1)).y() - 4, view.map(QPointF(at, y0)).y() + 4
+        left, right = (edge, edge + 1e5) if sign < 0 else (edge - 1e5, edge)
+        painter.setClipRect(QRectF(left, top - 1e4, right - left, bottom - top + 2e4), Qt.ClipOperation.IntersectClip)
+    painter.setOpacity(0.75)
+    paint(painter, scene.partner, view, theme, key)
+    painter.restore()
+    if scene.cut is None:
+        return
+    broken = QPainterPath(QPointF(edge, top))
+    steps = max(int((bottom - top) / 14), 4)
+    for n in range(1, steps + 1):
+        away = 0.0 if n % 4 in (0, 2) else (5.0 if n % 4 == 1 else -5.0)
+        broken.lineTo(edge + away, top + (bottom - top) * n / steps)
+    painter.setPen(theme.pen("break"))
+    painter.setBrush(Qt.BrushStyle.NoBrush)
+    painter.drawPath(broken)
 
 
 def outline(painter: QPainter, groups: Iterable[Group], view: QTransform, theme: Theme, key: str, role: str) -> None:

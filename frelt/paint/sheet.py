@@ -5,29 +5,33 @@ figure comes from, cautions, and a place for the scale ticket. Real text, embedd
 """
 
 import os
+from collections.abc import Iterator
 from datetime import date
 from errno import EIO
 from pathlib import Path
 
+from msgspec.structs import replace
 from PyQt6.QtCore import QIODevice, QMarginsF, QPointF, QRectF, QSaveFile, QSizeF, Qt
 from PyQt6.QtGui import QGuiApplication, QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
 
 from .. import __version__
-from ..core.check import KINDS, Check
+from ..core.check import KINDS, Check, named
 from ..core.document import Document
 from ..core.figure import Figure
 from ..core.rig import Rig, fill_range
 from ..core.solve import Solved, solve
+from ..core.state import State
 from ..core.units import Units
 from ..core.verdict import speaking, spoken_state, verdict
-from ..core.words import brief
-from ..drawing.views import Scene, View, scenes
+from ..core.words import brief, sentence, sided, subject
+from ..drawing.views import Scene, View, hitch_shift, scenes
 from .fonts import font
-from .painter import paint, transform, write
+from .painter import paint, paint_partner, transform, write
 from .theme import LIGHT, Theme
 
 WIDTH, HEIGHT, EDGE = 816.0, 1056.0, 40.0  # letter at 96 px to the inch
 BOTTOM = HEIGHT - 186  # of what stands above the scale ticket
+KEY = 190.0  # what the key needs beside the plan
 UNDER = 170.0  # kept below the table for states and sources
 PAPER = Theme("paper", LIGHT)
 CAUTIONS = (
@@ -60,7 +64,7 @@ def write_sheet(document: Document, rig: Rig, units: Units, path: Path, today: d
     writer.setCreator(f"Frelt {__version__}")
     p = QPainter(writer)
     p.scale(2.0, 2.0)
-    Sheet(p, document, rig, units, today or date.today()).paint()
+    Sheet(p, document, rig, replace(units, curb=rig.curb_side), today or date.today()).paint()
     p.end()
     if not file.commit():
         raise OSError(EIO, file.errorString(), str(path))
@@ -110,6 +114,11 @@ class Sheet:
         self.p.drawText(box, int(flags), words)
         return float(box.bottom())
 
+    def _tall(self, width: float, words: str, scale: float) -> float:
+        """How much height some words take."""
+        self.p.setFont(font("small", 400, False, scale))
+        return float(self.p.boundingRect(QRectF(0, 0, width, 1000), int(Qt.TextFlag.TextWordWrap), words).height())
+
     def _rule(self, y: float) -> None:
         self.p.setPen(QPen(PAPER.color("hairline"), 1.0))
         self.p.drawLine(QPointF(EDGE, y), QPointF(WIDTH - EDGE, y))
@@ -141,7 +150,7 @@ class Sheet:
         said = speaking(self.solved)
         state = spoken_state(self.solved)
         fills = said.fills if said is not None and state is not None and said.state == state.id else {}
-        made = scenes(self.rig, self.solved.frames, state, fills)
+        made = scenes(self.rig, self.solved.frames, state, fills, whole=True)
         if not made:
             return
         px0, py0, px1, py1 = made["plan"].extent
@@ -157,22 +166,34 @@ class Sheet:
         self._scene(made["rear"], scale, rear_x, side_base)
         self._names(scale, x, plan_base)
         shown = f"Drawn in “{state.name}”, {'at its worst fills' if fills else 'as shown'}." if state is not None else ""
-        key_x, y = EDGE + (px1 - px0) * scale + 24, self.y + 12
-        self._write(key_x, shown, "small", 500, True, "soft", scale=0.9, y=y)
-        for n, item in enumerate(self.rig.items, 1):
-            if y + 12 > side_base - top * scale:
-                self._write(key_x, f"and {len(self.rig.items) - n + 1} more", "small", 400, True, scale=0.85, y=y + 12)
+        beside = EDGE + (px1 - px0) * scale + 24
+        if WIDTH - EDGE - beside > KEY:
+            self._key(shown, beside, self.y + 12, side_base - top * scale, 1)
+            self.y = side_base + 10
+        else:
+            self.y = self._key(shown, EDGE, side_base + 16, side_base + 16 + 12 * -(-len(self.rig.items) // 3), 3)
+
+    def _key(self, shown: str, x: float, y: float, bottom: float, columns: int) -> float:
+        """What the numbers on the drawing stand for, down to a height in columns; returns where it ends."""
+        self._write(x, shown, "small", 500, True, "soft", scale=0.9, y=y)
+        wide, top = (WIDTH - 2 * EDGE) / columns, y
+        rows = max(int((bottom - top) // 12), 1)
+        for n, item in enumerate(self.rig.items):
+            at, row = x + wide * (n // rows), top + 12 * (n % rows + 1)
+            if n // rows >= columns:
+                self._write(x, f"and {len(self.rig.items) - n} more", "small", 400, True, scale=0.85, y=top + 12 * (rows + 1))
                 break
-            y += 12
-            box = self._write(key_x, f"{n}  {item.name}", "small", 500, True, scale=0.85, y=y)
             f = item.mass
+            box = self._write(at, f"{n + 1}  {item.name}", "small", 500, True, scale=0.85, y=row)
             words = f"{self.units.show(f.value, 'mass')} ± {self.units.show(f.plus_minus, 'mass', False)} empty, {f.source}"
-            self._write(box.right() + 8, words, "small", 400, True, "soft", scale=0.8, y=y)
-        self.y = side_base + 10
+            words = "counted with the vehicle" if item.built_in else words
+            self._write(box.right() + 8, words, "small", 400, True, "soft", scale=0.8, y=row)
+        return top + 12 * (min(len(self.rig.items), rows) + 0.5)
 
     def _scene(self, scene: Scene, scale: float, x: float, base: float) -> None:
         view = transform(scale, x, base)
         key: View = scene.view
+        paint_partner(self.p, scene, view, PAPER, f"{key}.partner")
         for part, groups in (("behind", scene.behind), ("items", scene.items), ("before", scene.before)):
             paint(self.p, groups, view, PAPER, f"{key}.{part}" if part != "items" else key)
         if scene.view != "plan":
@@ -185,7 +206,10 @@ class Sheet:
             frame = self.solved.frames.items.get(item.id)
             if frame is None:
                 continue
-            at = QPointF(x + frame.at[0] * scale, base - frame.at[1] * scale)
+            drawn = self.rig.trailer or self.rig.vehicle
+            on = self.solved.frames.carrier_of[item.id]
+            shift = 0.0 if drawn is None or drawn.id == on else hitch_shift(self.rig, drawn) or 0.0
+            at = QPointF(x + (frame.at[0] + shift) * scale, base - frame.at[1] * scale)
             self.p.setPen(QPen(PAPER.color("ink"), 0.8))
             self.p.setBrush(PAPER.color("sheet"))
             self.p.drawEllipse(at, 7.5, 7.5)
@@ -199,7 +223,7 @@ class Sheet:
             self._write(x, words.upper(), "small", 600, True, "soft", "end" if end else "start", 0.9)
         self.y += 4
         self._rule(self.y)
-        listed = [c for c in self.solved.checks if c.quantity != "length" or c.load is not None]
+        listed = [c for c in self.solved.checks if c.load is not None or c.status != "ok"]
         for n, check in enumerate(listed):
             if self.y + 12.5 > BOTTOM - UNDER:
                 self.y += 12.5
@@ -211,14 +235,23 @@ class Sheet:
         u = self.units
         self.y += 12.5
         word = {"over": "OVER", "ok": "within"}.get(c.status, c.status)
-        self._write(columns[0], c.subject, "small", 500, True, scale=0.95)
+        if c.told is None and c.kind != "state":  # what is geometry, not load
+            self._write(columns[0], subject(c, self.units), "small", 500, True, scale=0.95)
+            word = "broken" if c.kind == "wish" else word
+            self._write(columns[1] + 70, word, "small", 600, True, c.status, scale=0.95)
+            words = c.why if c.kind == "wish" else sentence(c, u).removeprefix(f"{c.subject}: ")
+            self._write(
+                columns[2] - 30, self._fitted(words, WIDTH - EDGE - columns[2] + 30), "small", 400, True, "soft", scale=0.85
+            )
+            return
+        self._write(columns[0], subject(c, self.units), "small", 500, True, scale=0.95)
         if c.load is None:
             self._write(columns[1], c.why or "unknown", "small", 400, True, c.status, scale=0.95)
             return
         self._bar(columns[1] + 4, c)
         self._write(columns[1] + 70, word, "small", 600, True, c.status, scale=0.95)
         self._write(columns[2], u.show(c.load, c.quantity), "small", 600, True, anchor="end", scale=0.95)
-        if c.quantity != "length":
+        if c.quantity != "length" or c.by_rule:
             limit = "unknown" if c.limit is None else u.show(c.limit, c.quantity)
             self._write(columns[3], limit, "small", 400, True, anchor="end", scale=0.95)
             if c.margin is not None:
@@ -251,9 +284,10 @@ class Sheet:
     def _states(self, top: float) -> float:
         y = top + 18
         self._write(EDGE, "STATES AND THE FILLS THEY ALLOW", "small", 600, True, "soft", y=y, scale=0.9)
-        tanks = list(self.rig.tanks())
         for n, state in enumerate(self.rig.states):
-            if y + 40 > BOTTOM:
+            fills = ", ".join(self._fills(state))
+            last = n + 1 == len(self.rig.states)
+            if y + 15 + self._tall(356, fills, 0.75) > BOTTOM - (0 if last else 12):
                 words = f"and {len(self.rig.states) - n} more states, in the file"
                 self._write(EDGE, words, "small", 400, True, "soft", y=y + 11, scale=0.8)
                 return y + 11
@@ -263,27 +297,28 @@ class Sheet:
             status = checks[0].status if checks else "unknown"
             box = self._write(EDGE, state.name, "small", 600, True, y=y, scale=0.95)
             self._write(box.right() + 8, says, "small", 500, True, status, y=y, scale=0.95)
-            fills = []
-            for address, _, tank in tanks:
-                r = fill_range(state, address, tank)
-                cap = tank.capacity.value
-                low, high = self.units.show(cap * r.low, "volume", unit=False), self.units.show(cap * r.high, "volume")
-                span = "empty" if r.high == 0 else high if r.low == r.high else f"{low} to {high}"
-                fills.append(f"{tank.liquid.short} {span}")
-            y = self._wrapped(EDGE, y + 2, 356, ", ".join(fills), 0.75, "soft") - 2
+            y = self._wrapped(EDGE, y + 2, 356, fills, 0.75, "soft") - 2
         return y
+
+    def _fills(self, state: State) -> Iterator[str]:
+        """What every tank may hold in a state; by its liquid, or by its item's name where several hold the same."""
+        tanks, show = list(self.rig.tanks()), self.units.show
+        liquids = [t.liquid.name for _, _, t in tanks]
+        for address, item, tank in tanks:
+            r, cap = fill_range(state, address, tank), tank.capacity.value
+            low, high = show(cap * r.low, "volume", unit=False), show(cap * r.high, "volume")
+            span = "empty" if r.high == 0 else high if r.low == r.high else f"{low} to {high}"
+            yield f"{tank.liquid.short if liquids.count(tank.liquid.name) == 1 else item.name} {span}"
 
     def _sources(self, top: float, left: float) -> None:
         """Where the figures come from: down the right column, then under the states, which end at `left`."""
         x, wide, y = EDGE + 376, WIDTH - EDGE, top + 18
         self._write(x, "WHERE THE FIGURES COME FROM", "small", 600, True, "soft", y=y, scale=0.9)
         rows: list[tuple[str, str]] = []
-        trailer = self.rig.trailer
-        if trailer is not None and trailer.empty is not None:
-            for name, f in (("Empty, on the coupler", trailer.empty.tongue), ("Empty, on the axles", trailer.empty.axles)):
-                rows.append(
-                    (name, f"{self.units.show(f.value, 'mass')} ± {self.units.show(f.plus_minus, 'mass', False)}, {f.source}")
-                )
+        for name, f in self._empty():
+            rows.append(
+                (name, f"{self.units.show(f.value, 'mass')} ± {self.units.show(f.plus_minus, 'mass', False)}, {f.source}")
+            )
         rows += self._ratings()
         liquids = {t.liquid.name: t.liquid for _, _, t in self.rig.tanks()}
         for name, liquid in liquids.items():
@@ -300,7 +335,19 @@ class Sheet:
         self._figures(EDGE, EDGE + 356, below, rest[:more])
         if len(rest) > more:
             self._write(EDGE, f"and {len(rest) - more} more, in the file", "small", 400, True, "soft", y=BOTTOM, scale=0.8)
-        self._wrapped(x, y + 10.5 * min(len(rows), room) + 6, wide - x, plates, 0.66, "soft")
+        start = y + 10.5 * min(len(rows), room) + 6
+        size = next((s for s in (0.66, 0.60, 0.54) if self._tall(wide - x, plates, s) <= BOTTOM + 4 - start), 0.48)
+        self._wrapped(x, start, wide - x, plates, size, "soft")
+
+    def _empty(self) -> list[tuple[str, Figure]]:
+        """The readings of the empty carriers."""
+        rows: list[tuple[str, Figure]] = []
+        trailer, vehicle = self.rig.trailer, self.rig.vehicle
+        if vehicle is not None and vehicle.empty is not None:
+            rows += [("Empty, front axle", vehicle.empty.front), ("Empty, rear axle", vehicle.empty.rear)]
+        if trailer is not None and trailer.empty is not None:
+            rows += [("Empty, on the coupler", trailer.empty.tongue), ("Empty, on its axles", trailer.empty.axles)]
+        return rows
 
     def _figures(self, x: float, end: float, y: float, rows: list[tuple[str, str]]) -> None:
         """Figures with their source, one a line."""
@@ -313,13 +360,15 @@ class Sheet:
         """Every plate, with where it was read."""
         if self.solved.loads is None:
             return []
-        axles = len(self.solved.loads.trailer.axles)
+        axles = sum(len(c.axles) for c in self.rig.carriers)
         rows: dict[tuple[str, str], list[str]] = {}
         for limit in self.solved.loads.limits:
             if isinstance(limit.rating, Figure):
                 words = f"{self.units.show(limit.rating.value, 'mass')}, {limit.rating.source}"
                 kind = limit.check if limit.check in ("axle", "tire") else limit.id
-                rows.setdefault((kind, words), []).append(limit.subject)
+                rows.setdefault((kind, words), []).append(
+                    sided(limit.subject, self.units) if limit.check == "tire" else limit.subject
+                )
         listed = []
         for (kind, words), subjects in rows.items():
             shared = {"axle": ("Each axle", axles), "tire": ("Each tire", 2 * axles)}.get(kind)
@@ -343,8 +392,10 @@ class Sheet:
             y=y,
             scale=0.9,
         )
-        labels = ["Coupler", *(a.name for a in self.rig.trailer.axles)] if self.rig.trailer is not None else []
-        labels += ["Whole trailer", "Scale", "Date", "By"]
+        rig = self.rig
+        labels = ["Tongue"] if rig.trailer is not None else []
+        labels += [named(rig, c, a) for c in rig.carriers for a in c.axles]
+        labels += ["All of it", "Scale", "Date", "By"]
         step = (WIDTH - 2 * EDGE) / max(len(labels), 1)
         for n, words in enumerate(labels):
             box = QRectF(EDGE + n * step, y + 8, step - 8, 34)

@@ -148,6 +148,11 @@ STYLES: dict[str, Style] = {
     "part": Style("ink", 1.0, "steel"),
     "light": Style("ink", 1.0, "steel_light"),
     "dark": Style("", 0, "steel_dark"),
+    "fork": Style("ink", 1.6, "steel_dark"),
+    "open": Style("steel_dark", 1.0),
+    "bar": Style("ink", 1.6),
+    "kept": Style("hand", 1.2, "", (6, 4)),
+    "kept.corner": Style("hand", 2.0),
     "detail": Style("steel_dark", 1.0),
     "carrier": Style("ink", 2.0),
     "frame": Style("ink", 2.0),
@@ -162,6 +167,15 @@ STYLES: dict[str, Style] = {
     "wall": Style("ink", 1.0, "steel_dark"),
     "wall.nose": Style("ink", 1.4, "steel"),
     "shell": Style("steel_dark", 1.4, "bench"),
+    "cab": Style("ink", 2.0, "steel_light"),
+    "hood": Style("ink", 2.0, "steel_light"),
+    "glass": Style("steel_dark", 1.0, "steel"),
+    "seat": Style("steel_dark", 1.0, "bench_deep"),
+    "boxes": Style("ink", 1.4, "steel"),
+    "well": Style("ink", 1.4, "bench_deep"),
+    "zone": Style("fuel_edge", 1.2, "", (4, 3)),
+    "zone.hatch": Style("fuel_edge", 0.8),
+    "break": Style("ink", 1.4),
     "door": Style("steel_dark", 1.4),
     "door.outline": Style("steel_dark", 1.0, "", (4, 4)),
     "deck.planked": Style("ink", 2.0, "wood"),
@@ -170,6 +184,7 @@ STYLES: dict[str, Style] = {
     "seam": Style("seam", 1.0),
     "ground": Style("ground", 2.0),
     "axis": Style("soft", 1.0, "", (5, 4)),
+    "below": Style("soft", 1.2, "", (3, 3)),
     "hidden": Style("soft", 1.0, "", (3, 3)),
     "centre.light": Style("", 0, "sheet"),
     "centre.dark": Style("", 0, "ink"),
@@ -198,8 +213,17 @@ class Theme(Struct, frozen=True):
     palette: Palette
 
     def color(self, name: str) -> QColor:
-        """A color by its palette name."""
-        return QColor(getattr(self.palette, name))
+        """A color by its palette name; shared, so never changed (see `faded`)."""
+        key = (self.name, name)
+        if key not in _colors:
+            _colors[key] = QColor(getattr(self.palette, name))
+        return _colors[key]
+
+    def faded(self, name: str, alpha: float) -> QColor:
+        """A color of its own that lets through what lies below; alpha: a share."""
+        made = QColor(self.color(name))
+        made.setAlphaF(alpha)
+        return made
 
     def pen(self, role: str, in_hand: bool = False) -> QPen:
         """The pen of a role, of constant width on the screen; in hand, an outline is teal and 3 px."""
@@ -221,6 +245,7 @@ class Theme(Struct, frozen=True):
         return brush
 
 
+_colors: dict[tuple[str, str], QColor] = {}
 _pens: dict[tuple[str, str, bool], QPen] = {}
 _brushes: dict[tuple[str, str], QBrush] = {}
 

@@ -16,10 +16,13 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QWidget
 
-from ..core.distances import facings, moved_in_plan, snapped
-from ..core.frames import standing_on
+from ..core.arrange import shifted
+from ..core.carrier import Carrier, Vehicle
+from ..core.company import moving as moving_with
+from ..core.distances import facings
 from ..core.solids import Solid, solids
 from ..core.solve import Solved
+from ..drawing import carrier as carriers
 from ..drawing.views import Scene, View, scenes, seen
 from ..paint.painter import write
 from .bench_paint import (
@@ -35,11 +38,13 @@ from .bench_paint import (
 )
 from .brush import caption
 from .desk import ENTRY, Desk
+from .handles import Handles
+from .item_drag import ItemDrag
 from .layout import Layout, Zoom, lay_out
 from .limits import ROW, bars, paint_limits
 from .posts import captions, paint_posts, posts
+from .select_frame import Frame
 
-SNAP = 7.0  # px
 VIEWS: tuple[View, ...] = ("plan", "side", "rear")
 
 
@@ -59,10 +64,11 @@ class Bench(QWidget):
         self.layout_now: Layout | None = None
         self._scenes: dict[View, Scene] = {}
         self._spots: list[tuple[QRectF, str]] = []
-        self._grab: tuple[View, QPointF, Solved, Solid] | None = None
+        self.item_drag = ItemDrag(desk)
         self._pan: tuple[View, QPointF, Zoom] | None = None
-        self._moved = False
         self._seen = False
+        self.handles = Handles(desk)
+        self.frame = Frame()
         self._kept: QPixmap | None = None
         self.asked = ""
         self.right_side = False
@@ -74,7 +80,9 @@ class Bench(QWidget):
         desk.hand_changed.connect(self.update)
         desk.state_changed.connect(self.update)
         desk.looks_changed.connect(self.update)
+        desk.carrier_changed.connect(self._other_carrier)
         desk.asked.connect(self._ask)
+        desk.step_changed.connect(self.update)
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         self._kept = None
@@ -85,6 +93,11 @@ class Bench(QWidget):
 
     def _ask(self, what: str) -> None:
         self.asked = what
+        self.update()
+
+    def _other_carrier(self) -> None:
+        self._kept = None
+        self.zoom = Zoom()
         self.update()
 
     # painting
@@ -103,17 +116,18 @@ class Bench(QWidget):
         p.setRenderHint(QPainter.RenderHint.Antialiasing)
         p.fillRect(self.rect(), theme.color("sheet"))
         solved = desk.solved
-        if solved is None or solved.rig.trailer is None:
+        carrier = desk.carrier
+        if solved is None or carrier is None:
             self._empty(p)
             return
         state = desk.state
-        self._scenes = scenes(solved.rig, solved.frames, state, desk.fills, self.right_side)
-        self.layout_now = layout = lay_out(self.width(), self.height(), self._scenes, self.zoom)
-        held = frozenset(i.id for i in standing_on(solved.rig, desk.in_hand)) if desk.in_hand else frozenset()
-        room = solids(solved.rig, solved.frames)
-        centre = centre_shown(solved, state.id, desk.fills) if state is not None else None
+        self._scenes = scenes(solved.rig, solved.frames, state, desk.fills, self.right_side, carrier.id, desk.whole_pair)
+        self.layout_now = layout = lay_out(self.width(), self.height(), self._scenes, self.zoom, desk.whole_pair)
+        held = moving_with(solved.rig, desk.held) if desk.in_hand else frozenset()
+        room = self._room(solved)
+        centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
         avoid = layout.to_px("plan", centre[0], centre[1]) if centre is not None else None
-        moving = held if self._grab is not None and self._moved else frozenset()
+        moving = held if self.item_drag.under_way else frozenset()
         if moving:
             self._still(p, layout, room, moving)
             self._floor(p, layout)
@@ -124,16 +138,41 @@ class Bench(QWidget):
             self._standing(p, layout, room, held, moving, avoid)
         if centre is not None:
             paint_centre(p, centre, layout, theme)
-        if desk.in_hand in room and solved.frames.items[desk.in_hand].upright:
+        self._around(p, solved, carrier, layout)
+        if desk.in_hand in room and len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
             paint_distances(p, facings(solved, desk.in_hand), layout, theme, desk.units)
+        self.handles.paint(p, layout, theme)
+        self.frame.paint(p, theme)
         if self.asked:
             from .asked import paint_asked
 
-            paint_asked(p, self.asked, solved.rig.trailer, layout, theme, desk.units)
+            paint_asked(p, self.asked, carrier, layout, theme, desk.units)
         self._spots = (
-            paint_limits(p, layout.limits, solved, desk.state_id, theme, desk.units) if layout.limits.width() > 50 else []
+            paint_limits(p, layout.limits, solved, desk.state_id, theme, desk.units, self._drawn())
+            if layout.limits.width() > 50
+            else []
         )
         self._posts(p, solved, layout)
+
+    def _around(self, p: QPainter, solved: Solved, carrier: Carrier, layout: Layout) -> None:
+        """Room to work and the walkable floor, while things are placed."""
+        desk = self.desk
+        if desk.step not in (2, 3):
+            return
+        from .surroundings import paint_surroundings, paint_walk
+
+        if desk.walking:
+            paint_walk(p, solved, carrier, layout, desk.theme)
+        paint_surroundings(p, solved, carrier, layout, desk.theme, desk.held)
+
+    def _drawn(self) -> str:
+        return "vehicle" if isinstance(self.desk.carrier, Vehicle) else "trailer"
+
+    def _room(self, solved: Solved) -> dict[str, Solid]:
+        """The room of what stands on the carrier drawn."""
+        carrier = self.desk.carrier
+        room = solids(solved.rig, solved.frames)
+        return {i: s for i, s in room.items() if carrier is not None and s.carrier == carrier.id}
 
     def _floor(self, p: QPainter, layout: Layout) -> None:
         floor = self.desk.floor()
@@ -156,16 +195,30 @@ class Bench(QWidget):
         rig = self.desk.rig
         assert rig is not None
         listed = {i: s for i, s in room.items() if i not in skip}
+        self._regions(p, layout, room, avoid)
         if not skip:
             self._floor(p, layout)
-        paint_names(p, self._scenes["plan"], rig, layout, listed, theme, self._spill(layout), avoid)
+        above = self._drawn() == "vehicle" or bool(self._scenes["plan"].partner)
+        paint_names(p, self._scenes["plan"], rig, layout, listed, theme, self._spill(layout), avoid, above)
         paint_tape(p, self._scenes["plan"], layout, theme, self.desk.units)
         self._headings(p, layout)
+
+    def _regions(self, p: QPainter, layout: Layout, room: dict[str, Solid], avoid: QPointF | None) -> None:
+        """What the floor is spoken for: below it while the chassis or things are in hand, by the customer in the first steps."""
+        solved, carrier, step = self.desk.solved, self.desk.carrier, self.desk.step
+        if solved is None or carrier is None or step > 3 or not (carrier.body.zones or solved.rig.wishes):
+            return
+        from .regions import paint_wishes, paint_zones
+
+        if step in (1, 2, 3):
+            paint_zones(p, carrier, layout, self.desk.theme, room.values(), avoid)
+        if step != 1:
+            paint_wishes(p, solved, carrier, layout, self.desk.theme, room.values())
 
     def _spill(self, layout: Layout) -> QRectF:
         """What the whole rig's bars leave of their column."""
         solved, area = self.desk.solved, layout.limits
-        used = 34 + ROW * len(bars(solved, self.desk.state_id, self.desk.units)) if solved is not None else 0.0
+        used = 34 + ROW * len(bars(solved, self.desk.state_id, self.desk.units, self._drawn())) if solved is not None else 0.0
         return QRectF(area.left(), area.top() + used, area.width(), max(area.height() - used, 0.0))
 
     def _still(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
@@ -196,7 +249,8 @@ class Bench(QWidget):
                 600,
             )
             return
-        made = posts(solved, layout, desk.state_id, state.id, desk.fills)
+        assert desk.carrier is not None
+        made = posts(solved, layout, desk.state_id, state.id, desk.fills, desk.carrier, desk.units)
         captions(p, layout, made, desk.theme)
         self._spots += paint_posts(p, made, layout, desk.theme, desk.units)
 
@@ -251,12 +305,22 @@ class Bench(QWidget):
         if view is None or layout is None or solved is None:
             return ""
         u, v = layout.to_m(view, at)
-        room = solids(solved.rig, solved.frames)
+        room = self._room(solved)
         for group in reversed(self._scenes[view].items):
             box = seen(room[group.item], view)
             if box[0] <= u <= box[2] and box[1] <= v <= box[3]:
                 return group.item
         return ""
+
+    def partner_at(self, at: QPointF) -> str:
+        """The carrier that the one drawn is hitched to, where a pixel lies beyond the hitch; or nothing."""
+        view, layout, rig, carrier = self.view_at(at), self.layout_now, self.desk.rig, self.desk.carrier
+        if view is None or layout is None or rig is None or carrier is None or not self._scenes[view].partner:
+            return ""
+        x = layout.to_m(view, at)[0]
+        x0, x1, *_ = carriers.extent(carrier)
+        other = next(c for c in rig.carriers if c is not carrier)
+        return other.id if not x0 <= x <= x1 else ""
 
     def item_centre(self, item_id: str, view: View = "plan") -> QPointF:
         """Where the middle of an item is drawn [px]."""
@@ -279,54 +343,70 @@ class Bench(QWidget):
         if spot is not None:
             self.rating_asked.emit(*spot)
             return
+        if self.layout_now is not None and self.handles.press(at, self.layout_now):
+            return
         found = self.item_at(at)
-        self.desk.take(found)
-        solved = self.desk.session.solved
-        if found and view is not None and solved is not None and solved.frames.items[found].upright:
-            if not solved.rig.item(found).locked:
-                self._grab = (view, at, solved, solids(solved.rig, solved.frames)[found])
-                self._moved = False
+        if not found and self.partner_at(at):
+            self.desk.show_carrier(self.partner_at(at))
+            return
+        if event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+            if found:
+                self.desk.take_also(found)
+            elif view is not None:
+                self.frame.press(at, view)
+            return
+        if found not in self.desk.held:
+            self.desk.take(found)
+        if found and view is not None:
+            self.item_drag.press(found, view, at)
         elif not found and view is not None and self.zoom.factor > 1:
             self._pan = (view, at, self.zoom)
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         assert event is not None
-        at = event.position()
+        at, free = event.position(), bool(event.modifiers() & Qt.KeyboardModifier.AltModifier)
         if self._pan is not None:
             self._pan_to(at)
-        elif self._grab is not None:
-            free = bool(event.modifiers() & Qt.KeyboardModifier.AltModifier)
-            self._drag_to(at, free)
+        elif self.frame.held:
+            self.frame.move(at)
+            self.update()
+        elif self.handles.held and self.layout_now is not None:
+            self.handles.move(at, self.layout_now, free)
+        elif self.item_drag.held and self.layout_now is not None:
+            self.item_drag.move(at, self.layout_now, free)
         else:
+            grip = self.handles.cursor(at, self.layout_now) if self.layout_now is not None else None
             over = any(box.contains(at) and field for box, field in self._spots)
             held = bool(self.item_at(at))
             shape = (
                 Qt.CursorShape.IBeamCursor if over else Qt.CursorShape.OpenHandCursor if held else Qt.CursorShape.ArrowCursor
             )
-            self.setCursor(shape)
-
-    def _drag_to(self, at: QPointF, free: bool) -> None:
-        assert self._grab is not None and self.layout_now is not None
-        view, start, solved, own = self._grab
-        du, dv = (at.x() - start.x()) / self.layout_now.scale, (start.y() - at.y()) / self.layout_now.scale
-        dx, dy = {"plan": (du, dv), "side": (du, 0.0), "rear": (0.0, du)}[view]
-        if not self._moved and abs(at.x() - start.x()) + abs(at.y() - start.y()) < 4:
-            return
-        self._moved = True
-        if not free:
-            moving = frozenset(i.id for i in standing_on(solved.rig, own.item))
-            sx, sy = snapped(solved, own, dx, dy, SNAP / self.layout_now.scale, moving)
-            step = self.desk.units.step
-            dx = sx if sx != dx else round((own.x0 + dx) / step) * step - own.x0
-            dy = sy if sy != dy else round((own.y0 + dy) / step) * step - own.y0
-            dx, dy = (dx if view != "rear" else 0.0), (dy if view != "side" else 0.0)
-        self.desk.attempt(moved_in_plan(solved, own.item, dx, dy))
+            self.setCursor(shape if grip is None else grip)
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
-        grab, self._grab, self._pan = self._grab, None, None
-        if grab is not None and self._moved:
-            name = grab[2].rig.item(grab[3].item).name
-            self.desk.settle(f"{name} moved")
+        if self.handles.held:
+            self.handles.release()
+            return
+        if self.frame.held:
+            self._take_framed()
+            return
+        self._pan = None
+        self.item_drag.release()
+
+    def _take_framed(self) -> None:
+        """Take what lies wholly inside the frame in hand, besides what is there."""
+        box, view = self.frame.release()
+        solved, layout = self.desk.solved, self.layout_now
+        self.update()
+        if solved is None or layout is None or view is None:
+            return
+        inside = []
+        for item_id, s in self._room(solved).items():
+            x0, y0, x1, y1 = seen(s, view)
+            corners = QRectF(layout.to_px(view, x0, y1), layout.to_px(view, x1, y0))
+            if box.contains(corners) and not solved.rig.item(item_id).built_in:
+                inside.append(item_id)
+        self.desk.take_all([*self.desk.held, *(i for i in inside if i not in self.desk.held)])
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         assert event is not None
@@ -374,12 +454,12 @@ class Bench(QWidget):
         """A catalog entry let go over the plan or the side lands there."""
         assert event is not None
         data, at = event.mimeData(), event.position()
-        view, layout, rig = self.view_at(at), self.layout_now, self.desk.rig
-        if data is None or view is None or layout is None or rig is None or rig.trailer is None:
+        view, layout, carrier = self.view_at(at), self.layout_now, self.desk.carrier
+        if data is None or view is None or layout is None or carrier is None:
             return
         u, v = layout.to_m(view, at)
         x, y = {"plan": (u, v), "side": (u, 0.0), "rear": (None, u)}[view]
-        origin = rig.trailer.main_deck.origin
+        origin = carrier.main_deck.origin
         entry = data.data(ENTRY).data().decode()
         self.desk.put(entry, None if x is None else x - origin[0], y - origin[1])
         self.setFocus()
@@ -398,7 +478,8 @@ class Bench(QWidget):
         if way is not None and self.desk.in_hand:
             self.nudge(*way, 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1)
         elif event.key() == Qt.Key.Key_Escape:
-            self._grab = None
+            self.item_drag.drop()
+            self.handles.drop()
             if self.desk.dragging:
                 self.desk.abandon()
             else:
@@ -416,14 +497,15 @@ class Bench(QWidget):
     def nudge(self, along: int, across: int, steps: int) -> None:
         """Move the item in hand by small steps; a run of nudges is one step of undo."""
         solved, item_id = self.desk.session.solved, self.desk.in_hand
-        if solved is None or not item_id or not solved.frames.items[item_id].upright:
+        if solved is None or not item_id:
             return
         item = solved.rig.item(item_id)
         if item.locked:
             self.desk.said.emit(f"{item.name} is locked; L unlocks it.")
             return
         d = self.desk.units.step * steps
-        rig = moved_in_plan(solved, item_id, along * d, across * d)
+        hung = not solved.frames.decks[item.place.deck].level
+        rig = shifted(solved, self.desk.held, (along * d, 0.0 if hung else across * d, across * d if hung else 0.0))
         self.desk.edit(lambda _: rig, f"{item.name} nudged", merge=f"nudge {item_id}")
 
     def next_item(self, step: int) -> None:
@@ -431,6 +513,8 @@ class Bench(QWidget):
         rig, solved = self.desk.rig, self.desk.solved
         if rig is None or solved is None or not rig.items:
             return
-        order = sorted((i.id for i in rig.items if i.id in solved.frames.items), key=lambda i: solved.frames.items[i].at)
+        carriers = {c.id: n for n, c in enumerate(rig.carriers)}
+        on, frames = solved.frames.carrier_of, solved.frames.items
+        order = sorted((i.id for i in rig.items if i.id in frames), key=lambda i: (carriers[on[i]], frames[i].at))
         at = order.index(self.desk.in_hand) if self.desk.in_hand in order else (-1 if step > 0 else 0)
         self.desk.take(order[(at + step) % len(order)])

@@ -14,7 +14,7 @@ from ..core.units import FOOT, Units
 from ..drawing.shapes import Group
 from ..drawing.views import Scene, View, centre_mark
 from ..paint import fonts
-from ..paint.painter import paint, write
+from ..paint.painter import paint, paint_partner, write
 from ..paint.theme import Theme
 from .layout import Layout
 
@@ -27,9 +27,12 @@ def paint_scene(
     p: QPainter, scene: Scene, layout: Layout, theme: Theme, in_hand: frozenset[str], skip: frozenset[str] = frozenset()
 ) -> None:
     """One drawing, clipped to its area. skip: items left out, because they are on the move."""
+    if layout.area(scene.view).width() < 50:
+        return
     view = layout.view(scene.view)
     p.save()
     p.setClipRect(layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10))
+    paint_partner(p, scene, view, theme, f"{scene.view}.partner")
     paint(p, scene.behind, view, theme, f"{scene.view}.behind")
     if scene.view != "plan":
         _ground(p, layout, scene.view, theme)
@@ -75,14 +78,18 @@ def label_boxes(
 ) -> tuple[list[tuple[QRectF, list[str]]], list[tuple[QRectF, str]]]:
     """Names that fit inside their outlines, and (area, name) of those that need a number tag."""
     inside, tagged = [], []
+    held = {i.place.deck for i in rig.items}
     for item in rig.items:
         s = room.get(item.id)
-        if s is None:
+        if s is None or item.built_in:  # what is built in lies below the deck and names itself in hand
             continue
         a, b = layout.to_px("plan", s.x0, s.y1), layout.to_px("plan", s.x1, s.y0)
         box = QRectF(a, b)
         if not s.square:  # a name in a round outline has less room than its box
             box = box.adjusted(box.width() * 0.1, 0, -box.width() * 0.1, 0)
+        if any(d.id in held for d in item.decks):  # its middle is taken by what stands on it
+            tagged.append((QRectF(box.left() + 3, box.top() + 3, 16, 16), item.name))
+            continue
         lines = fitting(item.name, box.width() - 2 * PAD, box.height() - 2 * PAD)
         if lines:
             inside.append((box, lines))
@@ -112,18 +119,18 @@ def paint_names(
     theme: Theme,
     spill: QRectF,
     avoid: QPointF | None = None,
+    above: bool = False,
 ) -> None:
     """Names in the plan: inside where they fit, else numbered, with the list in the corners by the tongue.
 
     spill: where the list goes on when the corners are full.  avoid: the centre of gravity [px], which
-    no name may cover.
+    no name may cover.  above: the corners by the tongue are taken, so the list stands in the side view.
     """
     inside, tagged = label_boxes(scene, rig, layout, room)
     p.setFont(fonts.font("small", 600, True))
     p.save()
     p.setClipRect(layout.plan.adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 8))
-    ink, plate = theme.color("ink"), theme.color("sheet")
-    plate.setAlphaF(0.86)
+    ink, plate = theme.color("ink"), theme.faded("sheet", 0.86)
     for box, lines in inside:
         y = box.center().y() - LINE * len(lines) / 2 + 11
         if (
@@ -135,7 +142,7 @@ def paint_names(
             y = (
                 below
                 if below + LINE * (len(lines) - 1) < box.bottom() - 2
-                else max(avoid.y() - 14 - LINE * (len(lines) - 1), box.top() + 12)
+                else max(avoid.y() - 14 - LINE * (len(lines) - 1), box.top() + 1)
             )
         for n, words in enumerate(lines):
             wide = fonts.measure(words)
@@ -150,17 +157,21 @@ def paint_names(
         layout,
         spill,
         theme,
+        above,
     )
 
 
-def _legend(p: QPainter, tagged: list[tuple[int, QRectF, str]], layout: Layout, spill: QRectF, theme: Theme) -> None:
+def _legend(
+    p: QPainter, tagged: list[tuple[int, QRectF, str]], layout: Layout, spill: QRectF, theme: Theme, above: bool = False
+) -> None:
     """Number tags, and what they stand for: in the corners by the tongue, then under the whole rig's bars."""
-    plate = theme.color("sheet")
-    plate.setAlphaF(0.86)
+    plate = theme.faded("sheet", 0.86)
     left, y = layout.plan.left(), layout.plan.top() + 10
     hitch = layout.to_px("plan", 0, 0).y()
     room = layout.to_px("plan", 0, 0).x() - left - 26
     spilled = False
+    if above:  # the corners are taken by a cab or a partner: over what stands lower in the side view
+        left, y, hitch, room, spilled = layout.side.left(), layout.side.top() + 26, -1e9, 150.0, True
     for number, box, name in tagged:
         _tag(p, box.center(), str(number), theme)
         lines = wrapped(name, room) or wrapped(name, 200) or [name]
@@ -230,8 +241,7 @@ def paint_floor(p: QPainter, floor: SafeFloor, layout: Layout, theme: Theme) -> 
     """Where the middle of the item in hand may stand: solid where all limits are known, hatched while some are not."""
     p.save()
     p.setClipRect(layout.plan.adjusted(-12, -8, 12, 8))
-    fill = theme.color("hand_fill")
-    fill.setAlphaF(0.55)
+    fill = theme.faded("hand_fill", 0.55)
     if len(floor.polygon) > 2:
         path = QPainterPath()
         for outer, holes in floor.free():
@@ -296,14 +306,14 @@ def paint_centre(p: QPainter, at: tuple[float, float, float], layout: Layout, th
     r = 9.0 / layout.scale
     for view, u, v in (("plan", x, y), ("side", x, z), ("rear", y, z)):
         area = layout.area(view)  # type: ignore[arg-type]
-        if area.contains(layout.to_px(view, u, v)):  # type: ignore[arg-type]
+        if area.width() > 50 and area.contains(layout.to_px(view, u, v)):  # type: ignore[arg-type]
             paint(p, [Group(centre_mark(u, v, r))], layout.view(view), theme, f"{view}.centre")  # type: ignore[arg-type]
 
 
-def centre_shown(solved: Solved, state_id: str, fills: Mapping[str, float]) -> tuple[float, float, float] | None:
-    """x, y, z of the centre of gravity at the fills drawn [m]."""
+def centre_shown(solved: Solved, state_id: str, fills: Mapping[str, float], carrier: str) -> tuple[float, float, float] | None:
+    """x, y, z of a carrier's centre of gravity at the fills drawn [m]."""
     loads = solved.loads
     if loads is None:
         return None
     s = solved.rig.state_number(state_id)
-    return loads.centre_at(s, loads.fills_shown(s, fills))
+    return loads.centre_at(carrier, s, loads.fills_shown(s, fills))

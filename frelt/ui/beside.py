@@ -9,8 +9,9 @@ from ..core.compare import Pair, compared, differences
 from ..core.rig import Rig
 from ..core.solve import Solved, solve
 from ..core.verdict import speaking, spoken_state, verdict
+from ..core.words import sided
 from ..drawing.views import Scene, View, scenes
-from ..paint.painter import paint, transform, write
+from ..paint.painter import paint, paint_partner, transform, write
 from .brush import STATUS_WORD, caption, mark
 from .desk import Desk
 from .fields import prose
@@ -33,7 +34,7 @@ class Half(QWidget):
             return {}
         said = speaking(self.solved)
         state = spoken_state(self.solved)
-        return scenes(self.solved.rig, self.solved.frames, state, said.fills if said is not None else {})
+        return scenes(self.solved.rig, self.solved.frames, state, said.fills if said is not None else {}, whole=True)
 
     def wanted_scale(self) -> float:
         """The largest scale at which this half fits [px/m]."""
@@ -60,10 +61,11 @@ class Half(QWidget):
             for view, base in (("plan", 34 + y1 * k), ("side", self.height() - 14.0)):
                 scene = made[view]  # type: ignore[index]
                 at = transform(k, x, base)
+                paint_partner(p, scene, at, theme, f"{self.solved.rig.id}.{view}.partner")
                 for part, groups in (("behind", scene.behind), ("items", scene.items), ("before", scene.before)):
                     paint(p, groups, at, theme, f"{self.solved.rig.id}.{view}.{part}")
         else:
-            write(p, 14, 40, "No trailer to draw.", theme.color("soft"))
+            write(p, 14, 40, "No carrier to draw.", theme.color("soft"))
         p.end()
 
 
@@ -160,7 +162,7 @@ class Beside(QDialog):
         gained = "–" if change is None or known is None else units.show(change, known.quantity)
         sign = "+" if change is not None and change > 1e-9 else ""
         return (
-            pair.subject,
+            sided(pair.subject, units) if pair.kind == "tire" else pair.subject,
             *load(pair.first),
             *load(pair.second),
             (f"{sign}{gained}" if change and abs(change) > 1e-9 else "same" if change is not None else gained),

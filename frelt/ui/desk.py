@@ -1,13 +1,16 @@
 """What is on the desk: the session, what is in hand, the state shown, units and theme, with signals."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
+from msgspec.structs import replace
 from PyQt6.QtCore import QObject, QThread, QTimer, pyqtSignal
 
 from ..app.session import Session
 from ..app.settings import SettingsStore
+from ..core.carrier import Carrier
 from ..core.check import Check
 from ..core.fix import Fix, fixes
+from ..core.free_spot import reseated
 from ..core.rig import Rig
 from ..core.safe_floor import SafeFloor, safe_floor
 from ..core.solve import Solved, solve
@@ -61,8 +64,10 @@ class Desk(QObject):
     changed = pyqtSignal()  # the rig, or a drag in progress
     hand_changed = pyqtSignal()
     state_changed = pyqtSignal()
+    carrier_changed = pyqtSignal()
     step_changed = pyqtSignal()
     looks_changed = pyqtSignal()  # units or theme
+    catalog_changed = pyqtSignal()  # the shop's own entries
     fixes_ready = pyqtSignal()
     said = pyqtSignal(str)  # a line for the message bar
     asked = pyqtSignal(str)  # the dimension a field is about, to be drawn
@@ -71,6 +76,11 @@ class Desk(QObject):
         super().__init__()
         self.session, self.settings = session, settings
         self.in_hand = ""
+        self.also: tuple[str, ...] = ()
+        self.walking = False
+        self._last_deck = ""
+        self.carrier_id = ""
+        self.whole_pair = False
         self.state_id = WORST
         self.step = 2
         self._trial: Solved | None = None
@@ -90,7 +100,8 @@ class Desk(QObject):
 
     @property
     def units(self) -> Units:
-        return self.settings.value.units
+        units, rig = self.settings.value.units, self.rig
+        return units if rig is None or rig.curb_side == units.curb else replace(units, curb=rig.curb_side)
 
     @property
     def theme(self) -> Theme:
@@ -119,6 +130,23 @@ class Desk(QObject):
         return next((s for s in solved.rig.states if s.id == self.state_id), spoken)
 
     @property
+    def carrier(self) -> Carrier | None:
+        """The carrier drawn and worked on: that of the item in hand, else the one chosen, else the trailer."""
+        solved = self.solved
+        if solved is None:
+            return None
+        held = solved.frames.carrier_of.get(self.in_hand, "") or self.carrier_id
+        return next((c for c in solved.rig.carriers if c.id == held), solved.rig.trailer or solved.rig.vehicle)
+
+    def show_carrier(self, carrier_id: str) -> None:
+        """Draw and work on a carrier; an item of the other one is put down."""
+        solved = self.solved
+        if solved is not None and solved.frames.carrier_of.get(self.in_hand, carrier_id) != carrier_id:
+            self.take("")
+        self.carrier_id = carrier_id
+        self.carrier_changed.emit()
+
+    @property
     def fills(self) -> dict[str, float]:
         """The fills drawn, by tank: those of the worst case in “worst of all”, else none beside the state's own."""
         solved = self.solved
@@ -140,7 +168,7 @@ class Desk(QObject):
         if base is None or not self.in_hand:
             return None
         if self._floor is None or self._floor[0] is not base or self._floor[1] != self.in_hand:
-            self._floor = (base, self.in_hand, safe_floor(base, self.in_hand))
+            self._floor = (base, self.in_hand, safe_floor(base, self.in_hand, self.also))
         return self._floor[2]
 
     # edits
@@ -163,14 +191,30 @@ class Desk(QObject):
         """Put a catalog entry on the main deck, in hand; in the middle unless told where [m]."""
         from ..app import stock
 
-        rig = self.session.rig
-        if rig is None or rig.trailer is None:
-            self.said.emit("First take a trailer, under Job.")
+        rig, carrier = self.session.rig, self.carrier
+        if rig is None or carrier is None:
+            self.said.emit("First take a chassis, under Job.")
             return
-        entry = next(e for e in stock.equipment() if e.item.id == entry_id)
-        made, item = stock.put_on(rig, entry, u, v)
+        entry = stock.entry_of(entry_id)
+        if entry is None:
+            self.said.emit("That entry is no longer in the catalog.")
+            return
+        deck = "" if u is not None or entry.item.kind in ("skid", "stand", "shelf") else self._deck_for_new()
+        made, item = stock.put_on(rig, entry, u, v, carrier.id, deck)
+        if u is not None:
+            made = reseated(solve(made), item.id)
         if self.edit(lambda _: made, f"{item.name} added"):
             self.take(item.id)
+
+    def _deck_for_new(self) -> str:
+        """The level deck or the rack worked on last, if it is still there and on the carrier drawn."""
+        solved, carrier = self.session.solved, self.carrier
+        if solved is None or carrier is None:
+            return ""
+        frames = solved.frames
+        known = self._last_deck in frames.decks and frames.carrier_of.get(self._last_deck) == carrier.id
+        hangs = any(d.id == self._last_deck for i in solved.rig.items for d in i.decks)
+        return self._last_deck if known and (hangs or frames.decks[self._last_deck].level) else ""
 
     def attempt(self, rig: Rig) -> None:
         """Show a rig without keeping it: a step of a drag."""
@@ -179,11 +223,12 @@ class Desk(QObject):
             self._search.wanted = False
         self.changed.emit()
 
-    def settle(self, words: str) -> None:
-        """Keep what the drag came to, as one step of undo."""
+    def settle(self, words: str, dropped: str = "") -> None:
+        """Keep what the drag came to, as one step of undo; an item that was dropped stands on what is below it."""
         trial, self._trial = self._trial, None
         if trial is not None:
-            self.edit(lambda _: trial.rig, words)
+            rig = reseated(trial, dropped) if dropped else trial.rig
+            self.edit(lambda _: rig, words)
 
     def abandon(self) -> None:
         """Let a drag go back to where it began."""
@@ -203,10 +248,41 @@ class Desk(QObject):
 
     # choices
 
+    @property
+    def held(self) -> tuple[str, ...]:
+        """Everything in hand, the one taken first in front."""
+        return (self.in_hand, *self.also) if self.in_hand else ()
+
+    def take_also(self, item_id: str) -> None:
+        """Take one more in hand, or put that one down again."""
+        if item_id in self.held:
+            left = [i for i in self.held if i != item_id]
+        else:
+            left = [*self.held, item_id]
+        self.take_all(left)
+
+    def take_all(self, items: Sequence[str]) -> None:
+        """Take several things in hand, the first of them in front."""
+        first, *others = items or [""]
+        self.also = ()
+        self.take(first)
+        self.also = tuple(others)
+        self._floor = None
+        self.hand_changed.emit()
+
     def take(self, item_id: str) -> None:
         """Take an item in hand, or put down what is there."""
-        if item_id != self.in_hand:
-            self.in_hand = item_id
+        if item_id != self.in_hand or self.also:
+            self.in_hand, self.also = item_id, ()
+            self._floor = None
+            rig = self.session.rig
+            item = next((i for i in rig.items if i.id == item_id), None) if rig is not None else None
+            if item is not None:
+                self._last_deck = item.decks[0].id if item.decks else item.place.deck
+            on = self.solved.frames.carrier_of.get(item_id, "") if self.solved is not None else ""
+            if on and on != self.carrier_id:
+                self.carrier_id = on
+                self.carrier_changed.emit()
             if item_id and self.step not in (2, 3):
                 self.go(2)
             self.hand_changed.emit()
@@ -233,9 +309,11 @@ class Desk(QObject):
         self._trial = None
         rig = self.session.rig
         if rig is None or not any(i.id == self.in_hand for i in rig.items):
-            had, self.in_hand = self.in_hand, ""
+            had, self.in_hand, self.also = self.in_hand, "", ()
             if had:
                 self.hand_changed.emit()
+        elif self.also:
+            self.also = tuple(a for a in self.also if any(i.id == a for i in rig.items))
         if rig is None or (self.state_id != WORST and not any(s.id == self.state_id for s in rig.states)):
             self.state_id = WORST
         self.changed.emit()

@@ -6,7 +6,17 @@ from typing import Any
 
 from PyQt6.QtCore import QSignalBlocker, Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent
-from PyQt6.QtWidgets import QComboBox, QGridLayout, QHBoxLayout, QLabel, QLineEdit, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import (
+    QComboBox,
+    QGridLayout,
+    QHBoxLayout,
+    QLabel,
+    QLineEdit,
+    QPushButton,
+    QSizePolicy,
+    QVBoxLayout,
+    QWidget,
+)
 
 from ..core.figure import Figure, Source
 from ..core.quantity import NotUnderstood, read
@@ -246,3 +256,11 @@ def prose(words: str) -> QLabel:
     label.setWordWrap(True)
     label.setTextFormat(Qt.TextFormat.PlainText)
     return label
+
+
+def link(words: str, done: Callable[[], object]) -> QPushButton:
+    """A quiet button that reads like a link."""
+    button = QPushButton(words)
+    button.setObjectName("link")
+    button.clicked.connect(lambda: done())
+    return button

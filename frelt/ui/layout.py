@@ -58,14 +58,17 @@ class Layout(Struct, frozen=True):
         return (at.x() - o.x()) / self.scale, (o.y() - at.y()) / self.scale
 
 
-def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom) -> Layout:
-    """The largest scale at which plan, side and rear fit, then zoomed and shifted about the middle."""
+def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, whole: bool = False) -> Layout:
+    """The largest scale at which plan, side and rear fit, then zoomed and shifted about the middle.
+
+    whole: a pair from end to end takes the full width; the column at the right is folded away.
+    """
     px0, py0, px1, py1 = scenes["plan"].extent
     rx0, _, rx1, top = scenes["rear"].extent
     fixed = 2 * CAPTION + TAPE + 3 * GAP + POSTS + GROUND + 8
     tall = height - fixed
     by_height = tall / ((py1 - py0) + top + 0.12)
-    right = min(max(LIMITS, (rx1 - rx0) * by_height + 30), width * 0.36) if width > 760 else 0.0
+    right = min(max(LIMITS, (rx1 - rx0) * by_height + 30), width * 0.36) if width > 760 and not whole else 0.0
     wide = width - right - 3 * MARGIN
     fit = min(wide / (px1 - px0), by_height, (right - 10) / (rx1 - rx0) if right else 1e9)
     fit = max(fit, 8.0)
@@ -77,6 +80,12 @@ def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom) 
     side = QRectF(MARGIN, tape.bottom() + GAP + CAPTION - 6, wide, side_tall + GROUND)
     posts = QRectF(MARGIN, height - POSTS, width - 2 * MARGIN, POSTS)
     column = width - right - MARGIN / 2
+    if whole:  # a long pair leaves room between: half of it goes above the plan
+        down = max(side_tall - (top + 0.12) * fit, 0.0) / 2
+        plan.translate(0, down)
+        tape.translate(0, down)
+        side.setTop(side.top() + down)
+        side_tall -= down
     spare = max(side_tall - (top + 0.12) * fit, 0.0)  # of the rear's height, where the width sets the scale
     more = min(spare, max(BARS - tape.bottom(), 0.0)) if right else 0.0
     limits = QRectF(column, 8, right - MARGIN / 2, tape.bottom() - 8 + more)

@@ -27,40 +27,68 @@ class Bar(Struct, frozen=True):
     end: float
 
 
-def bars(solved: Solved, state_id: str, units: Units) -> list[Bar]:
-    """Gross weight, coupler, tongue share, sides; for the state in scope."""
+TITLES: dict[str, tuple[str, ...]] = {  # by the carrier drawn, in order
+    "trailer": ("gross", "coupler:gross", "tongue-share", "side", "tip", "stands", "chains", "tow", "combination", "brakes"),
+    "vehicle": (
+        "vehicle:gross",
+        "payload",
+        "front-share",
+        "vehicle:side",
+        "combination",
+        "tow",
+        "receiver:gross",
+        "ball:gross",
+    ),
+}
+WORDS = {
+    "coupler:gross": "Coupler, trailer weight",
+    "tongue-share": "Tongue share",
+    "side": "Left, right",
+    "vehicle:side": "Left, right",
+    "tip": "Tail, before the jack lifts",
+    "front-share": "Front axle keeps",
+    "receiver:gross": "Receiver, trailer weight",
+    "ball:gross": "Ball, trailer weight",
+    "combination": "Both together (GCWR)",
+}
+
+
+def bars(solved: Solved, state_id: str, units: Units, drawn: str = "trailer", room: int = 99) -> list[Bar]:
+    """The limits of a whole carrier, `trailer` or `vehicle`, in the state in scope; the worst where not all have room."""
     scope = solved.checks if state_id == WORST else solved.by_state.get(state_id, ())
     by_id = {c.id: c for c in scope}
-    found = []
-    for check_id, title in (
-        ("gross", "Laden trailer"),
-        ("coupler:gross", "Coupler, trailer weight"),
-        ("tongue-share", "Tongue share"),
-        ("side", "Left, right"),
-        ("tip", "Tail, before the jack lifts"),
-    ):
-        check = by_id.get(check_id)
-        if check is None or check.load is None:
-            continue
-        if check_id == "tongue-share":
-            low, high = solved.rig.rules.tongue(solved.rig.trailer.coupler) if solved.rig.trailer is not None else (0.0, 1.0)
-            words = f"{units.show(check.load, 'share')}, wanted {units.show(low, 'share', unit=False)} to {units.show(high, 'share')}"
-            found.append(Bar(check, title, words, low, high, min(0.0, check.load), max(high * 1.5, check.load * 1.05)))
-        elif check_id == "side":
-            within = solved.rig.rules.side_difference
-            side = "right" if check.load > 0 else "left"
-            curb = " (curb)" if side == solved.rig.curb_side else ""
-            off = f"{side}{curb} +{units.show(abs(check.load), 'share')}" if abs(check.load) >= 5e-4 else "even"
-            words = f"{off}, within {units.show(within, 'share')}"
-            reach = max(within * 2, abs(check.load) * 1.1)
-            found.append(Bar(check, title, words, -within, within, -reach, reach))
-        elif check_id == "tip" and check.limit is not None:
-            words = f"{units.show(check.load, 'mass')}, a person counts {units.show(check.limit, 'mass')}"
-            end = max(check.load, check.limit) * 1.2
-            found.append(Bar(check, title, words, check.limit, end, min(0.0, check.load), end))
-        else:
-            found.append(_mass(check, title, units))
-    return found
+    listed = [c for i in TITLES[drawn] if (c := by_id.get(i)) is not None and c.load is not None]
+    if len(listed) > room:
+        kept = sorted(listed, key=lambda c: c.rank)[:room]
+        listed = [c for c in listed if c in kept]
+    return [_bar(solved, check, WORDS.get(check.id, check.subject), units) for check in listed]
+
+
+def _bar(solved: Solved, check: Check, title: str, units: Units) -> Bar:
+    assert check.load is not None
+    rules = solved.rig.rules
+    if check.id == "tongue-share":
+        low, high = rules.tongue(solved.rig.trailer.coupler) if solved.rig.trailer is not None else (0.0, 1.0)
+        words = (
+            f"{units.show(check.load, 'share')}, wanted {units.show(low, 'share', unit=False)} to {units.show(high, 'share')}"
+        )
+        return Bar(check, title, words, low, high, min(0.0, check.load), max(high * 1.5, check.load * 1.05))
+    if check.kind == "side":
+        within = rules.side_difference
+        side = "right" if check.load > 0 else "left"
+        curb = " (curb)" if side == solved.rig.curb_side and units.sides == "left, right" else ""
+        off = f"{units.side(side)}{curb} +{units.show(abs(check.load), 'share')}" if abs(check.load) >= 5e-4 else "even"
+        words = f"{off}, within {units.show(within, 'share')}"
+        reach = max(within * 2, abs(check.load) * 1.1)
+        return Bar(check, title, words, -within, within, -reach, reach)
+    if check.id == "front-share" and check.limit is not None:
+        words = f"{units.show(check.load, 'share')}, wanted at least {units.show(check.limit, 'share')}"
+        return Bar(check, title, words, check.limit, 1.0, min(0.0, check.load), 1.0)
+    if check.id == "tip" and check.limit is not None:
+        words = f"{units.show(check.load, 'mass')}, a person counts {units.show(check.limit, 'mass')}"
+        end = max(check.load, check.limit) * 1.2
+        return Bar(check, title, words, check.limit, end, min(0.0, check.load), end)
+    return _mass(check, title, units)
 
 
 def _mass(check: Check, title: str, units: Units) -> Bar:
@@ -73,11 +101,12 @@ def _mass(check: Check, title: str, units: Units) -> Bar:
 
 
 def paint_limits(
-    p: QPainter, area: QRectF, solved: Solved, state_id: str, theme: Theme, units: Units
+    p: QPainter, area: QRectF, solved: Solved, state_id: str, theme: Theme, units: Units, drawn: str
 ) -> list[tuple[QRectF, str]]:
     """Paint the bars; returns the areas on which a rating can be typed, with their fields."""
     known, counted = solved.known
-    caption(p, area.left(), area.top() + 15, "Whole rig", theme)
+    title = "Whole rig" if len(solved.rig.carriers) == 1 else f"Whole {drawn}"
+    caption(p, area.left(), area.top() + 15, title, theme)
     if counted:
         write(
             p,
@@ -92,9 +121,7 @@ def paint_limits(
         )
     spots = []
     y = area.top() + 26
-    for bar in bars(solved, state_id, units):
-        if y + ROW > area.bottom() + 6:
-            break
+    for bar in bars(solved, state_id, units, drawn, int((area.bottom() + 6 - y) // ROW)):
         spots.append((_row(p, QRectF(area.left(), y, area.width(), ROW), bar, theme), bar.check.field))
         y += ROW
     return spots

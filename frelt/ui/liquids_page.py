@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import (
 
 from ..app.session import new_id
 from ..core.state import FillRange, State
+from .aboard import Aboard
 from .desk import Desk
 from .fields import heading, prose
 from .page import Page
@@ -39,6 +40,7 @@ class LiquidsPage(Page):
         self.kind.activated.connect(self._set_kind)
         self.full = QCheckBox("Every fill from heel to full")
         self.full.clicked.connect(self._any_fill)
+        self.aboard = Aboard(desk)
         self.copy, self.drop = QPushButton("Add a state like it"), QPushButton("Remove")
         self.copy.clicked.connect(self._copy)
         self.drop.clicked.connect(self._drop)
@@ -52,6 +54,7 @@ class LiquidsPage(Page):
         box.addWidget(self.name)
         box.addWidget(self.kind)
         box.addWidget(self.full)
+        box.addWidget(self.aboard)
         box.addLayout(row)
         box.addWidget(self.tubes, 1)
         box.addWidget(
@@ -61,6 +64,7 @@ class LiquidsPage(Page):
         )
 
     def refresh(self) -> None:
+        self.aboard.refresh()
         state = self.desk.state
         for widget in (self.name, self.kind, self.full, self.drop, self.copy):
             widget.setEnabled(self.desk.rig is not None and (state is not None or widget is self.copy))
@@ -89,7 +93,7 @@ class LiquidsPage(Page):
         state, rig = self.desk.state, self.desk.rig
         if state is None or rig is None:
             return
-        fills = {} if self.full.isChecked() else {a: FillRange(low=t.heel, high=1.0) for a, _, t in rig.tanks()}
+        fills = {} if self.full.isChecked() else {a: FillRange(low=min(t.heel, t.top), high=t.top) for a, _, t in rig.tanks()}
         self._put("fills of the state", fills=fills)
 
     def _copy(self) -> None:

@@ -15,13 +15,14 @@ from PyQt6.QtWidgets import (
 from .desk import STEPS, Desk
 from .fields import heading, prose, title
 from .path import LATER
-from .things_page import ThingsPage
+from .things.page import ThingsPage
 
 
 class RightColumn(QWidget):
-    """The page of the step in hand. sheet_asked: print the load sheet."""
+    """The page of the step in hand. sheet_asked: print the load sheet.  carriers_asked: show the table of carriers."""
 
     sheet_asked = pyqtSignal()
+    carriers_asked = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -52,6 +53,11 @@ class RightColumn(QWidget):
         assert page is not None
         return page
 
+    def scroller(self, step: int) -> QScrollArea:
+        """What the page of a step scrolls in."""
+        self.page(step)
+        return self._areas[2 if step == 3 else step]
+
     def _make(self, step: int) -> QWidget:
         if step in LATER:
             return LaterPage(step)
@@ -62,13 +68,15 @@ class RightColumn(QWidget):
             hand_over.sheet_asked.connect(self.sheet_asked)
             return hand_over
         if step == 1:
-            from .chassis_page import ChassisPage
+            from .chassis.page import ChassisPage
 
             return ChassisPage(self.desk)
         if step == 0:
-            from .job_page import JobPage
+            from .job.page import JobPage
 
-            return JobPage(self.desk)
+            job = JobPage(self.desk)
+            job.brief.carriers_asked.connect(self.carriers_asked)
+            return job
         from .liquids_page import LiquidsPage
 
         return LiquidsPage(self.desk)
@@ -83,7 +91,7 @@ class RightColumn(QWidget):
 
     def edit_rule(self, field: str) -> None:
         """Put the keys into the field of a rule, under Chassis, and bring it into sight."""
-        from .chassis_page import ChassisPage
+        from .chassis.page import ChassisPage
 
         page = self.page(1)
         assert isinstance(page, ChassisPage)

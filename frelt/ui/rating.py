@@ -39,14 +39,14 @@ class RatingEditor(QFrame):
     def ask(self, spot: QRectF, field: str) -> None:
         """Open beside a spot of the bench for a field such as `axles[0].rating`."""
         rig = self.desk.rig
-        if rig is None or rig.trailer is None:
+        if rig is None:
             return
         self.field_name = field
         name = field.partition(".")[2]
         kind = "tire" if "tires" in field else "axle" if "axles" in field else name if name in KINDS else "coupler"
         self.heading.setText(KINDS[kind].title.upper())
         self.where.setText(f"Where to look: {KINDS[kind].plate}.")
-        self.field.show_value(rated(rating_at(rig.trailer, field)), "unknown")
+        self.field.show_value(rated(rating_at(rig, field)), "unknown")
         palette = self.desk.theme.palette
         self.setStyleSheet(
             f"#rating-editor {{ background: {palette.field}; border: 2px solid {palette.hand}; border-radius: 5px; }}"

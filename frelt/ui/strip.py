@@ -41,10 +41,10 @@ class StateCard(QAbstractButton):
             worst, said = solved.worst, speaking(solved)
             return "Worst of all", brief(said, self.desk.units) if said else "", worst.status if worst else "unknown"
         state = solved.rig.state(self.state_id)
-        checks = solved.by_state.get(self.state_id, ())
-        if not checks:
+        first = solved.by_state.first(self.state_id)
+        if first is None:
             return state.name, "not judged", "unknown"
-        return state.name, brief(checks[0], self.desk.units), checks[0].status
+        return state.name, brief(first, self.desk.units), first.status
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         solved, theme = self.desk.solved, self.desk.theme
@@ -83,8 +83,11 @@ class StateCard(QAbstractButton):
         theme, loads = self.desk.theme, solved.loads
         if loads is None:
             return
-        checks = solved.checks if self.state_id == WORST else solved.by_state.get(self.state_id, ())
-        shown: list[Check] = [c for c in checks if c.id == "coupler:tongue" or c.kind == "axle"]
+        shown: list[Check] = (
+            [c for c in solved.checks if _has_bar(c.id)]
+            if self.state_id == WORST
+            else list(solved.by_state.some(self.state_id, _has_bar))
+        )
         shown.sort(key=lambda c: (c.kind == "axle", c.id))
         bottom, tall = box.bottom() - 8, 15.0
         x = box.left() + 12
@@ -98,6 +101,10 @@ class StateCard(QAbstractButton):
             p.setPen(QPen(theme.color("soft"), 1.4))
             p.drawLine(QPointF(x - 3, bottom - tall), QPointF(x + 25, bottom - tall))
             x += 28
+
+
+def _has_bar(check_id: str) -> bool:
+    return check_id == "coupler:tongue" or check_id.startswith("axle:")
 
 
 class Strip(QWidget):

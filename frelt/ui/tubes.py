@@ -108,7 +108,8 @@ class SightTubes(QWidget):
 
     def _upright_box(self, n: int, count: int) -> QRectF:
         x = self.width() / count * (n + 0.5) - 5
-        return QRectF(x, 28, 20, max(self.height() - 28 - 56, 60))
+        lines = max((len(fonts.wrap(n, self.width() / count - 8)[:3]) for n in self._names()), default=1)
+        return QRectF(x, 28, 20, max(self.height() - 28 - 28 - 14 * lines, 60))
 
     def _lying_box(self, n: int, row: float) -> QRectF:
         return QRectF(LABEL + 6, 30 + n * row + row / 2 - 8, self.width() - LABEL - 72, 12)

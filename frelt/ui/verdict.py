@@ -6,7 +6,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBox
 
 from ..core.check import KINDS
 from ..core.verdict import speaking, verdict
-from ..core.words import sentence
+from ..core.words import capital, sentence
 from .brush import mark
 from .desk import WORST, Desk
 
@@ -120,10 +120,17 @@ class Verdict(QWidget):
                 self._fixes.addWidget(button)
         elif said is not None and said.status == "over" and not self.desk.dragging:
             none = "No single move cures this: pick an item up to see where it may stand, or lower a road range."
-            self._fixes.addWidget(_quiet(none if self.desk.searched(said) else "Looking for what cures it …"))
+            if said.kind in KINDS and said.kind in UNMOVED:
+                none = f"No move cures this. {capital(KINDS[said.kind].plate)}."
+                self._fixes.addWidget(_quiet(none))
+            else:
+                self._fixes.addWidget(_quiet(none if self.desk.searched(said) else "Looking for what cures it …"))
         elif said is not None and said.status == "unknown" and said.kind in KINDS:
             self._fixes.addWidget(_quiet(f"Where to look: {KINDS[said.kind].plate}."))
         self._fixes.addStretch(1)
+
+
+UNMOVED = ("road size", "brakes")  # checks that no placing of items cures
 
 
 def _quiet(words: str) -> QLabel:

@@ -18,8 +18,6 @@ from PyQt6.QtWidgets import (
 )
 
 from .. import __version__
-from ..app.session import new_id
-from ..core.edit import duplicate, remove, turn, with_item
 from ..core.units import METRIC, US
 from ..core.words import capital
 from .actions import ACTIONS, Action
@@ -30,6 +28,7 @@ from .pages import RightColumn
 from .path import StepPath
 from .strip import Strip
 from .style import style_sheet
+from .things.work import Work
 from .verdict import Verdict
 
 if TYPE_CHECKING:
@@ -125,6 +124,7 @@ class Window(QMainWindow):
         self.bench.first_painted.connect(self.right.show_page)
         self.bench.first_painted.connect(self.fill_menus)
         self.right.sheet_asked.connect(self.files.write_sheet)
+        self.right.carriers_asked.connect(self.show_carriers)
         self.files.opened.connect(self._opened)
 
     def _looks(self) -> None:
@@ -185,42 +185,64 @@ class Window(QMainWindow):
     def redo(self) -> None:
         self.desk.redo()
 
-    def _held(self) -> str:
-        if not self.desk.in_hand:
-            self.say("Take an item in hand first: click it, or press Tab on the bench.")
-        return self.desk.in_hand
-
-    def turn(self, quarters: int = 1) -> None:
-        held = self._held()
-        if held:
-            self.desk.edit(lambda r: turn(r, held, quarters), "turned by a quarter")
+    def turn(self) -> None:
+        self.work.turn()
 
     def turn_back(self) -> None:
-        self.turn(3)
+        self.work.turn(3)
+
+    def walk(self) -> None:
+        """Show or hide the floor a person can walk."""
+        self.desk.walking = not self.desk.walking
+        self.bench.update()
+        self.say("Hatched: where a person can walk from outside." if self.desk.walking else "The walkable floor is hidden.")
+
+    def count_later(self) -> None:
+        """Count the weights to come of kept places in every check, or leave them out."""
+        rig = self.desk.session.rig
+        if rig is not None:
+            on = not rig.later_counted
+            words = "what comes later is counted" if on else "what comes later is left out"
+            if self.desk.edit(lambda r: replace(r, later_counted=on), words):
+                self.say(f"{capital(words)} in every check.")
 
     def duplicate(self) -> None:
-        held, rig = self._held(), self.desk.session.rig
-        if not held or rig is None:
-            return
-        item = rig.item(held)
-        shift = item.length.value if item.place.turns % 2 == 0 else item.width.value
-        made, copy_id = duplicate(rig, held, shift, 0.0, new_id)
-        if self.desk.edit(lambda _: made, f"{item.name} duplicated"):
-            self.desk.take(copy_id)
+        self.work.duplicate()
+
+    def repeat(self) -> None:
+        """Ask how many and how far apart, beside the item in hand."""
+        if self.desk.held:
+            self.right.things.hand.open_row()
 
     def delete(self) -> None:
-        held = self._held()
-        if held:
-            name = self.desk.session.rig.item(held).name if self.desk.session.rig else ""
-            self.desk.edit(lambda r: remove(r, held), f"{name} removed")
+        self.work.remove()
 
     def lock(self) -> None:
-        held, rig = self._held(), self.desk.session.rig
-        if held and rig is not None:
-            item = rig.item(held)
-            words = f"{item.name} {'unlocked' if item.locked else 'locked'}"
-            self.desk.edit(lambda r: with_item(r, replace(item, locked=not item.locked)), words)
-            self.say(f"{capital(words)}.")
+        self.work.lock()
+
+    def mirror(self) -> None:
+        self.work.mirror()
+
+    def mirror_station(self) -> None:
+        self.work.mirror_station()
+
+    def exchange(self) -> None:
+        self.work.exchange()
+
+    def group(self) -> None:
+        self.work.group()
+
+    def take_all(self) -> None:
+        """Everything that stands on the carrier drawn, in hand."""
+        solved, carrier = self.desk.solved, self.desk.carrier
+        if solved is not None and carrier is not None:
+            on = solved.frames.carrier_of
+            self.desk.take_all([i.id for i in solved.rig.items if on.get(i.id) == carrier.id and not i.built_in])
+
+    @property
+    def work(self) -> Work:
+        """What is done with the things in hand."""
+        return self.right.things.work
 
     def _fix(self, n: int) -> None:
         if n < len(self.desk.fixes):
@@ -271,6 +293,14 @@ class Window(QMainWindow):
         self._table.show()
         self._table.raise_()
 
+    def show_carriers(self) -> None:
+        """Which carrier can take the list of the brief."""
+        from .job.carriers import CarriersWindow
+
+        carriers = CarriersWindow(self.desk, self)
+        carriers.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        carriers.show()
+
     def show_beside(self) -> None:
         """Two rigs of the document beside each other; with one, say how to make another."""
         from .beside import Beside
@@ -281,6 +311,22 @@ class Window(QMainWindow):
         beside = Beside(self.desk, self)
         beside.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
         beside.show()
+
+    def whole_pair(self) -> None:
+        """Vehicle and trailer from end to end, or one of them with the other broken off."""
+        rig = self.desk.rig
+        if rig is None or len(rig.carriers) < 2:
+            self.say("There is one carrier here: hitch another to it under Job.")
+            return
+        self.desk.whole_pair = not self.desk.whole_pair
+        self.desk.carrier_changed.emit()
+
+    def other_carrier(self) -> None:
+        """Work on the other one of vehicle and trailer."""
+        rig, now = self.desk.rig, self.desk.carrier
+        other = next((c for c in rig.carriers if c is not now), None) if rig is not None else None
+        if other is not None:
+            self.desk.show_carrier(other.id)
 
     def zoom_in(self) -> None:
         self.bench.zoom_by(1.25)
@@ -321,7 +367,7 @@ class Window(QMainWindow):
 
     def toggle_units(self) -> None:
         new = METRIC if self.desk.units.mass == "lb" else US
-        self.desk.set_looks(length=new.length, mass=new.mass, volume=new.volume)
+        self.desk.set_looks(length=new.length, mass=new.mass, volume=new.volume, pressure=new.pressure)
 
     def _unit_menu(self, menu: QMenu, field: str, choices: tuple[tuple[str, str], ...]) -> None:
         menu.clear()
@@ -342,6 +388,12 @@ class Window(QMainWindow):
 
     def volume_menu(self, menu: QMenu) -> None:
         self._unit_menu(menu, "volume", (("gal", "US gallons"), ("L", "liters")))
+
+    def pressure_menu(self, menu: QMenu) -> None:
+        self._unit_menu(menu, "pressure", (("psi", "pounds per square inch"), ("bar", "bar"), ("kPa", "kilopascals")))
+
+    def sides_menu(self, menu: QMenu) -> None:
+        self._unit_menu(menu, "sides", (("left, right", "left and right"), ("street, curb", "street side and curb side")))
 
     def show_keys(self) -> None:
         from .panels import KeysWindow

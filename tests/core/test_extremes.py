@@ -9,9 +9,10 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from frelt.core.figure import Figure
+from frelt.core.loads import Loads
 from frelt.core.mass_table import MassTable
 from frelt.core.rig import Rig
-from frelt.core.solve import Loads, solve
+from frelt.core.solve import solve
 from frelt.core.state import FillRange, State
 from frelt.core.tankshape import volume_moment
 from frelt.core.worst import extreme, highest, lowest
@@ -53,22 +54,22 @@ def test_every_load_and_share_has_its_extremes_at_the_corners_found(one: Rig) ->
     loads = loads_of(one)
     table = loads.table
     rows = loads.supports.rows
-    num = np.vstack([loads.num, rows, [[0, 1, 0]], [[0, 0, 1]]])
-    den = np.vstack([loads.den, np.zeros_like(rows), [[1, 0, 0]], [[1, 0, 0]]])
-    moments = table.base[0, :3] + corners(table) @ table.tank_moments
+    num = np.vstack([loads.num, rows, [[0, 1, 0, 0]], [[0, 0, 1, 0]]])
+    den = np.vstack([loads.den, np.zeros_like(rows), [[1, 0, 0, 0]], [[1, 0, 0, 0]]])
+    moments = table.base[0] + corners(table) @ table.tank_moments
     below = np.where(den.any(axis=1), moments @ den.T, 1.0)
     values = (moments @ num.T) / below
     for sense, best in ((1, values.max(axis=0)), (-1, values.min(axis=0))):
         found = extreme(table, num, den, sense)
         assert found.value[0] == pytest.approx(best, rel=1e-9, abs=1e-9)
         for q in range(len(num)):  # and the fills reported really give it
-            at = table.base[0, :3] + found.fills[0, q] @ table.tank_moments
+            at = table.base[0] + found.fills[0, q] @ table.tank_moments
             given_by = at @ num[q] / (at @ den[q] if den[q].any() else 1.0)
             assert given_by == pytest.approx(best[q], rel=1e-9, abs=1e-9)
 
 
 def height(table: MassTable, fills: np.ndarray) -> float:
-    mass, moment = table.base[0, 0], table.base[0, 3]
+    mass, moment = table.base[0, 0], table.present[0] @ table.mz
     for t, f in zip(table.tanks, fills, strict=True):
         mass += t.full * f
         moment += t.full * (t.floor * f + volume_moment(t.part, float(f)))
@@ -79,7 +80,7 @@ def height(table: MassTable, fills: np.ndarray) -> float:
 def test_the_highest_centre_is_at_a_corner(one: Rig) -> None:
     """Source: enumeration of all corners."""
     table = loads_of(one).table
-    found = highest(table)
+    found = highest(table, "t")
     assert found.value[0] == pytest.approx(max(height(table, c) for c in corners(table)), rel=1e-9)
     assert height(table, found.fills[0]) == pytest.approx(found.value[0], rel=1e-9)
 
@@ -88,7 +89,7 @@ def test_the_highest_centre_is_at_a_corner(one: Rig) -> None:
 def test_no_fill_gives_a_lower_centre_than_the_one_found(one: Rig) -> None:
     """Source: dense search by coordinate sweeps from the found point and from every corner."""
     table = loads_of(one).table
-    found = lowest(table)
+    found = lowest(table, "t")
     assert height(table, found.fills[0]) == pytest.approx(found.value[0], rel=1e-9)
     least = found.value[0]
     for start in (found.fills[0], *corners(table)):
@@ -112,9 +113,9 @@ def test_the_least_height_of_one_can_is_the_drinks_can_result() -> None:
     high = replace(high, empty=replace(high.empty, height=Figure(value=1.3)))
     loads = loads_of(rig(tank("can", 1000.0, 2.0, size=1.0), trailer=high))
     table = loads.table
-    m0, mz = table.base[0, 0], table.base[0, 3]
+    m0, mz = table.base[0, 0], float(table.present[0] @ table.mz)
     t = table.tanks[0]
     big, h, z0 = t.full, t.part.height, t.floor
     level = np.roots([big / (2 * h), m0, -(mz - m0 * z0)])
     wanted = z0 + max(level)
-    assert lowest(table).value[0] == pytest.approx(wanted, rel=1e-9)
+    assert lowest(table, "t").value[0] == pytest.approx(wanted, rel=1e-9)

@@ -85,7 +85,10 @@ def test_a_dovetail_tilts_what_stands_on_it() -> None:
     assert not frame.level and not frame.upright
     room = solids(one, Frames(one))["a"]
     assert room.high - room.low > 0.4  # the hull of a tilted box is taller than the box
-    assert "slope" in solve(replace(one, items=(replace(tank("w", 50, 0.5), place=Placement(deck="tail", u=0.5, v=0.0)),))).why
+    leaning = replace(tank("w", 50, 0.5), place=Placement(deck="tail", u=0.5, v=0.0))
+    assert solve(replace(one, items=(leaning,))).loads is not None
+    lying = replace(leaning, place=replace(leaning.place, face="front"))
+    assert "slope" in solve(replace(one, items=(lying,))).why
 
 
 def test_decks_in_a_ring_or_missing_are_named() -> None:
@@ -149,10 +152,10 @@ def test_tape_readings_and_how_they_come_true() -> None:
 def test_snapping_takes_the_nearest_of_wall_centre_line_and_neighbour() -> None:
     solved = solve(rig(block("a", 10.0, 1.0, 0.31), block("b", 10.0, 2.0, 0.3)))
     own, alone = solids(solved.rig, solved.frames)["a"], frozenset({"a"})
-    assert snapped(solved, own, 0.59, 0.0, 0.03, alone)[0] == pytest.approx(0.6)  # up to the neighbour
-    assert snapped(solved, own, 0.0, -0.29, 0.03, alone)[1] == pytest.approx(-0.31)  # onto the centre line
-    assert snapped(solved, own, -0.79, 0.0, 0.03, alone)[0] == pytest.approx(-0.8)  # against the front wall
-    assert snapped(solved, own, 0.2, 0.123, 0.01, alone) == (0.2, 0.123)
+    assert snapped(solved, own, (0.59, 0.0, 0.0), 0.03, alone)[0] == pytest.approx(0.6)  # up to the neighbour
+    assert snapped(solved, own, (0.0, -0.29, 0.0), 0.03, alone)[1] == pytest.approx(-0.31)  # onto the centre line
+    assert snapped(solved, own, (-0.79, 0.0, 0.0), 0.03, alone)[0] == pytest.approx(-0.8)  # against the front wall
+    assert snapped(solved, own, (0.21, 0.123, 0.0), 0.01, alone) == (0.21, 0.123, 0.0)
 
 
 def test_spreads_are_what_random_errors_come_to() -> None:
@@ -168,11 +171,12 @@ def test_spreads_are_what_random_errors_come_to() -> None:
     ends = np.append(sources.starts[1:], len(sources.tank))
     origin = np.repeat(np.arange(len(sources.starts)), ends - sources.starts)
     draws = rng.standard_normal((40_000, len(sources.starts)))[:, origin] / 1.96
+    alone = rng.standard_normal((40_000, len(sources.alone))) / 1.96 * table.present[state, sources.alone_row]
     for m in rows:
         fills = at.fills[state, m]
         weight = np.where(sources.tank >= 0, fills[np.maximum(sources.tank, 0)], table.present[state, sources.row])
-        exact = table.base[state, :3] + fills @ table.tank_moments
-        moments = exact + (draws * weight) @ sources.vectors[:, :3]
+        exact = table.base[state] + fills @ table.tank_moments
+        moments = exact + (draws * weight) @ sources.vectors + alone @ sources.alone
         below = moments @ loads.den[m] if loads.den[m].any() else 1.0
         values = moments @ loads.num[m] / below
         half = np.quantile(np.abs(values - np.median(values)), 0.95)

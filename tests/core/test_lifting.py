@@ -11,9 +11,11 @@ from scipy.optimize import brentq, linprog
 
 from frelt.core.empty import bare
 from frelt.core.lifting import knapsack
+from frelt.core.loads import Loads
+from frelt.core.moments import moments_of
 from frelt.core.report import report
 from frelt.core.rig import Rig
-from frelt.core.solve import Loads, solve
+from frelt.core.solve import solve
 from frelt.core.supports import pieces
 from frelt.core.units import METRIC
 from frelt.core.words import sentence
@@ -59,10 +61,10 @@ def test_no_fill_gives_more_or_less_than_the_extremes_and_their_fills_give_them(
     table, trailer = loads.table, one.trailer
     assert trailer is not None
     ids = {m.id: i for i, m in enumerate(loads.limits)}
-    arm = np.array([-trailer.coupler_x, 1.0, 0.0])
+    arm = np.array([-trailer.coupler_x, 1.0, 0.0, 0.0])
 
     def quantities(fills: np.ndarray) -> dict[str, float]:
-        moments = table.base[0, :3] + fills @ table.tank_moments
+        moments = table.base[0] + fills @ table.tank_moments
         axles = springs(trailer, float(moments @ arm))
         tongue = float(moments[0] - axles.sum())
         named = {f"axle:a{i}": float(f) for i, f in enumerate(axles)}
@@ -102,7 +104,7 @@ def test_the_knapsack_is_the_linear_program(tanks: list[tuple[float, float, floa
 
 def test_pieces_join_without_a_step_and_the_last_has_every_wheel_down() -> None:
     carried = torsion([2.4, 3.3], [40_000.0, 40_000.0], 0.55)
-    parts = pieces(carried, "hitched")
+    parts = pieces(carried, moments_of(rig(trailer=carried)), "hitched", carried.ball_z)
     assert len(parts) == 2 and parts[0].high == pytest.approx(parts[1].low) and parts[1].high == float("inf")
     for piece in parts:
         q = (piece.low + min(piece.high, piece.low + 2000)) / 2

@@ -3,7 +3,7 @@
 import pytest
 from msgspec.structs import replace
 
-from frelt.app.stock import chassis
+from frelt.app.stock import classes
 from frelt.core.carrier import Tires, Trailer, TrailerEmpty
 from frelt.core.figure import Figure, plate
 from frelt.core.questions import questions
@@ -11,9 +11,9 @@ from frelt.core.units import METRIC, US
 from tests.conftest import demo, trailer
 
 
-@pytest.mark.parametrize("choice", chassis(), ids=lambda c: c.id)
+@pytest.mark.parametrize("choice", classes(), ids=lambda c: c.id)
 def test_shipped_classes_and_demo_trailers_raise_no_question(choice: object) -> None:
-    assert questions(choice.trailer, US) == ()  # type: ignore[attr-defined]
+    assert questions(choice.carrier, US) == ()  # type: ignore[attr-defined]
     for name in ("barn-wash", "hull-rinse", "solar-rinse"):
         carried = demo(name).rigs[0].trailer
         assert carried is not None and questions(carried, US) == ()

@@ -50,8 +50,10 @@ def reactions(one: Rig, condition: Condition = "hitched") -> dict[str, float]:
     """Greatest load of every support in the first state; the rigs here have one fill, so the only load."""
     loads = solve(one).loads
     assert loads is not None
-    supports = loads.by_condition[condition]
-    found = extreme(loads.table, supports.rows, np.zeros_like(supports.rows), +1, supports.const).value[0]
+    case = loads.standing(condition)
+    assert case is not None
+    supports = case.supports
+    found = extreme(loads.table, supports.rows, np.zeros_like(supports.rows), +1).value[0]
     return dict(zip(supports.ids, found, strict=True))
 
 
@@ -74,7 +76,7 @@ def test_axles_that_share_carry_half_each_of_the_mean_station() -> None:
     loads = solve(one).loads
     assert loads is not None
     for axle in ("a0", "a1"):
-        both = loads.supports.axle(axle)[:3] @ loads.table.base[0, :3]
+        both = loads.supports.axle(axle) @ loads.table.base[0]
         assert both == pytest.approx(found["pin"] / 2, rel=REL)
 
 
@@ -178,7 +180,7 @@ def test_one_limit_in_two_conditions_is_judged_by_the_worse() -> None:
     hitched = reactions(rig(block("machine", 300.0, 0.5), trailer=stood))
     assert axle is not None and axle.load == pytest.approx(hitched["a0/left"] + hitched["a0/right"]) and axle.state == "road"
     known, counted = solved.known
-    assert (known, counted) == (9, 10)  # the jack's plate is not read yet
+    assert (known, counted) == (10, 11)  # the jack's plate is not read yet
 
 
 def on_springs(stations: list[float], rates: list[float], sunk: float, loads: list[tuple[float, float]]) -> dict[str, float]:

@@ -67,7 +67,7 @@ RIG = ["rigs", 0]
         (["version"], "1", "$.version", "a version this program reads"),
         (["format"], "other", "$.format", '"frelt"'),
         ([*RIG, "colour"], 1, "$.rigs[0].colour", "only the keys of docs/file-format.md"),
-        ([*RIG, "items", 2, "mass", "value"], 1e308, "$.rigs[0].items[2].mass.value", "<= 1000000.0"),
+        ([*RIG, "items", 2, "mass", "value"], 1e308, "$.rigs[0].items[2].mass.value", "<= 1000000000.0"),
         ([*RIG, "items", 2, "mass", "value"], "heavy", "$.rigs[0].items[2].mass.value", "float"),
         ([*RIG, "items", 2, "mass", "value"], None, "$.rigs[0].items[2].mass.value", "float"),
         ([*RIG, "items", 2, "mass", "value"], -5, "$.rigs[0].items[2].mass.value", "at least 0 kg"),
@@ -119,7 +119,7 @@ def test_a_ring_of_decks_and_ten_thousand_items_are_refused() -> None:
     with pytest.raises(BadInput, match="stands on itself"):
         decode(packed(ring))
     many = raw()
-    many["rigs"][0]["items"] = [dict(many["rigs"][0]["items"][1], id=f"i{n}") for n in range(10_000)]
+    many["rigs"][0]["items"] = [dict(many["rigs"][0]["items"][1], id=f"i{n}", parts=[]) for n in range(10_000)]
     with pytest.raises(BadInput, match=r"10,000 items; expected at most 2,000"):
         decode(packed(many))
 

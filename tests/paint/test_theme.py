@@ -6,7 +6,7 @@ import pytest
 from PyQt6.QtGui import QColor, QFontMetricsF, QRawFont
 from pytestqt.qtbot import QtBot
 
-from frelt.app.stock import chassis, equipment
+from frelt.app.stock import classes, equipment
 from frelt.drawing import carrier
 from frelt.drawing.sketch import SKETCHES
 from frelt.drawing.views import centre_mark, sketch
@@ -50,11 +50,11 @@ def roles() -> Iterator[str]:
     for entry in equipment():
         made = sketch(entry.item, tuple((t.id, 0.5) for t in entry.item.tanks))
         yield from (p.role for view in (made.plan, made.flank, made.end) for p in view)
-    for choice in chassis():
+    for choice in classes():
         for surface in ("planked", "plate", "coated"):
             yield f"deck.{surface}"
         for draw in (carrier.plan, carrier.side, carrier.rear):
-            yield from (p.role for g in draw(choice.trailer) for p in g.paths)
+            yield from (p.role for g in draw(choice.carrier) for p in g.paths)
     yield from (p.role for p in centre_mark(0, 0, 1))
 
 

@@ -1,17 +1,15 @@
 """Nothing clipped, overlapping or cut with dots: in every page, both unit systems, small and large windows."""
 
-from collections.abc import Iterator
 from itertools import pairwise
 
 import pytest
 from msgspec.structs import replace
 from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtWidgets import QApplication, QLabel, QPushButton, QWidget
-from pytestqt.qtbot import QtBot
 
 from frelt.app.places import own_demo
 from frelt.app.session import new_id
-from frelt.app.stock import chassis, new_rig
+from frelt.app.stock import class_of, new_rig
 from frelt.core.carrier import Axle, Tires, TrailerRatings
 from frelt.core.document import Document
 from frelt.core.rig import Rig
@@ -22,7 +20,6 @@ from frelt.paint.painter import write
 from frelt.ui.bench_paint import LINE, PAD, label_boxes
 from frelt.ui.limits import bars
 from frelt.ui.posts import BAR, COLUMN, place_posts, posts
-from frelt.ui.start import build
 from frelt.ui.strip import NAME, NARROW
 from frelt.ui.tubes import LABEL
 from frelt.ui.window import Window
@@ -30,16 +27,6 @@ from tests.conftest import demo
 
 SIZES = [(1000, 680), (1280, 800), (1920, 1080)]
 UNITS = {"us": ("in", "lb", "gal"), "feet": ("ft-in", "lb", "gal"), "metric": ("mm", "kg", "L")}
-
-
-@pytest.fixture
-def window(qtbot: QtBot) -> Iterator[Window]:
-    made = build(own_demo()[0])
-    made.resize(1280, 800)
-    made.show()
-    qtbot.waitUntil(lambda: made.right.things.catalog.list.count() > 5)
-    yield made
-    made.close()
 
 
 def settle(window: Window) -> None:
@@ -140,7 +127,7 @@ def test_posts_stand_in_station_order_and_their_words_fit(window: Window, count:
     settle(window)
     layout, solved = window.bench.layout_now, window.desk.solved
     assert layout is not None and solved is not None
-    made = posts(solved, layout, "worst", "between", {})
+    made = posts(solved, layout, "worst", "between", {}, one.trailer, window.desk.units)
     columns = place_posts(made, layout.posts)
     assert [p.name for p in made[:-2]] == ["Coupler", *(["Axle 1", "Axle 2", "Axle 3"][:count])]
     assert all(a.right() <= b.left() + 1e-6 for a, b in pairwise(columns))
@@ -157,7 +144,9 @@ def test_posts_show_what_the_core_computes(window: Window) -> None:
     solved, layout = window.desk.solved, window.bench.layout_now
     assert solved is not None and solved.loads is not None and layout is not None
     worst = solved.checks[0]
-    made = {p.name: p for p in posts(solved, layout, "worst", worst.state, worst.fills)}
+    made = {
+        p.name: p for p in posts(solved, layout, "worst", worst.state, worst.fills, solved.rig.carriers[0], window.desk.units)
+    }
     axle = solved.check("axle:axle-1")
     assert axle is not None
     assert made["Axle 1"].high == pytest.approx(axle.load)
@@ -234,7 +223,7 @@ def test_an_empty_document_and_an_empty_deck_teach_the_next_step(window: Window)
     settle(window)
     assert window.verdict.words.text().startswith("Lay out a rig")
     assert clipped(window.right) == []
-    window.desk.session.add_rig(new_rig(chassis()[0], "New"), "new")
+    window.desk.session.add_rig(new_rig(class_of("open-10-single"), "New"), "new")
     window.desk.go(2)
     settle(window)
     assert window.desk.solved is not None and window.desk.solved.known[0] == 2

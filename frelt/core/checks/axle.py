@@ -1,24 +1,22 @@
-"""Each axle against its rating (GAWR)."""
+"""Each axle of both carriers against its rating (GAWR)."""
 
 from collections.abc import Iterable
 
-from ..check import Bearing, CheckKind, Limit, as_row, register
+from ..check import Bearing, CheckKind, named, register
 from ..figure import rated
+from ..limit import Limit
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
-    for n, axle in enumerate(b.trailer.axles):
-        row = b.supports.axle(axle.id)
-        ends = (f"{axle.id}/left", f"{axle.id}/right")
+    for carrier, axle, field in b.axles():
         yield Limit(
             "axle",
             f"axle:{axle.id}",
-            axle.name,
-            as_row(row),
+            named(b.rig, carrier, axle),
+            b.supports.axle(axle.id),
             high=rated(axle.rating),
             rating=axle.rating,
-            at=ends,
-            field=f"axles[{n}].rating",
+            field=f"{field}.rating",
         )
 
 
@@ -30,5 +28,6 @@ register(
         source="maker's plate; 49 CFR 567.4 places it",
         limits=_limits,
         noun="axle",
+        with_bars=True,
     )
 )

@@ -2,20 +2,22 @@
 
 from collections.abc import Iterable
 
-from ..check import WHOLE, Bearing, Check, CheckKind, Limit, as_row, register
+from ..check import Bearing, Check, CheckKind, register
 from ..figure import rated
+from ..limit import Limit
 from ..units import Units
 from ..words import carried, when
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
+    if b.trailer is None:
+        return
     r = b.trailer.ratings
-    row = b.supports.row("coupler")
     yield Limit(
         "coupler",
         "coupler:gross",
         "Coupler, gross trailer weight",
-        WHOLE,
+        b.moments.mass(b.trailer.id),
         high=rated(r.coupler_gross),
         rating=r.coupler_gross,
         field="ratings.coupler_gross",
@@ -24,10 +26,9 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         "coupler",
         "coupler:tongue",
         "Coupler, tongue weight",
-        as_row(row),
+        b.supports.row("coupler"),
         high=rated(r.coupler_tongue),
         rating=r.coupler_tongue,
-        at=("coupler",),
         field="ratings.coupler_tongue",
     )
 

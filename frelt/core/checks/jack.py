@@ -2,23 +2,30 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, CheckKind, Limit, as_row, register
+from ..check import Bearing, Check, CheckKind, register
 from ..figure import rated
+from ..limit import Limit
+from ..units import Units
+from ..words import carried, when
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
-    row = b.supports.row("jack")
+    if b.trailer is None:
+        return
     rating = b.trailer.ratings.jack
     yield Limit(
         "jack",
         "jack",
         "Jack",
-        as_row(row),
+        b.supports.row("jack"),
         high=rated(rating),
         rating=rating,
-        at=("jack",),
         field="ratings.jack",
     )
+
+
+def _sentence(c: Check, units: Units) -> str:
+    return carried("The jack", c, units, on="jack") + when(c)
 
 
 register(
@@ -28,7 +35,7 @@ register(
         plate="lift and support capacity on the jack's tube; the smaller counts while it is cranked",
         source="maker's plate",
         limits=_limits,
-        noun="jack",
+        sentence=_sentence,
         conditions=("parked",),
     )
 )

@@ -2,24 +2,24 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, Check, CheckKind, Limit, as_row, register
+from ..check import Bearing, Check, CheckKind, named, register
+from ..limit import Limit
 from ..supports import springs
 from ..units import Units
 from ..words import when
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
-    if not springs(b.trailer):
+    trailer = b.trailer
+    if trailer is None or not springs(trailer):
         return
-    for n, axle in enumerate(b.trailer.axles):
-        ends = (f"{axle.id}/left", f"{axle.id}/right")
+    for n, axle in enumerate(trailer.axles):
         yield Limit(
             "lift",
             f"lift:{axle.id}",
-            axle.name,
-            as_row(b.supports.axle(axle.id)),
+            named(b.rig, trailer, axle),
+            b.supports.axle(axle.id),
             low=0.0,
-            at=ends,
             field=f"axles[{n}].rate",
         )
 
@@ -45,5 +45,6 @@ register(
         limits=_limits,
         sentence=_sentence,
         brief=_brief,
+        with_bars=True,
     )
 )

@@ -37,7 +37,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     clean = True
     for item in rig.items:
         deck = decks.get(item.place.deck)
-        if deck is None:
+        if deck is None or item.built_in:
             continue
         out = _overhangs.get(item.id, (item, deck), lambda i=item, d=deck: _out(i, d))  # type: ignore[misc]
         if out > TOUCH:

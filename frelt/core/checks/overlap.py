@@ -4,6 +4,7 @@ from collections.abc import Iterable
 
 import numpy as np
 
+from ..around import carried_by
 from ..check import Check, CheckKind, register
 from ..frames import Frames
 from ..rig import Rig
@@ -14,7 +15,7 @@ from ..units import Units
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     room = solids(rig, frames)
     listed = [i for i in rig.items if i.id in room]
-    above = _carried_by(rig)
+    above = carried_by(rig)
     clean = True
     for i, j in _near(list(room.values())):
         a, b = listed[i], listed[j]
@@ -52,21 +53,6 @@ def _near(room: list) -> Iterable[tuple[int, int]]:  # type: ignore[type-arg]
         meet &= box[:, axis][:, None] < reach[:, axis]
     pairs = np.argwhere(np.triu(meet & meet.T, 1))
     return ((int(i), int(j)) for i, j in pairs)
-
-
-def _carried_by(rig: Rig) -> dict[str, set[str]]:
-    """For each item, the items it stands on, directly or not."""
-    holder = {d.id: i.id for i in rig.items for d in i.decks}
-    if not holder:
-        return {}
-    deck = {i.id: i.place.deck for i in rig.items}
-    above: dict[str, set[str]] = {}
-    for item in rig.items:
-        below = holder.get(item.place.deck)
-        while below is not None and below not in above.setdefault(item.id, set()):
-            above[item.id].add(below)
-            below = holder.get(deck[below])
-    return above
 
 
 def _together(rig: Rig, a: str, b: str) -> bool:

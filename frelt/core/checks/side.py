@@ -4,46 +4,51 @@ from collections.abc import Iterable
 
 import numpy as np
 
-from ..check import Bearing, Check, CheckKind, Limit, as_row, register
+from ..carrier import Trailer
+from ..check import Bearing, Check, CheckKind, register
+from ..limit import Limit
 from ..units import Units
 from ..words import when
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
-    axles = [a.id for a in b.trailer.axles]
-    right = np.sum([b.supports.row(f"{a}/right") for a in axles], axis=0)
-    left = np.sum([b.supports.row(f"{a}/left") for a in axles], axis=0)
-    num, den = right - left, right + left
     within = b.rig.rules.side_difference
-    yield Limit(
-        "side",
-        "side",
-        "Left to right",
-        as_row(num),
-        den=as_row(den),
-        low=-within,
-        high=within,
-        quantity="share",
-        by_rule=True,
-        field="rules.side_difference",
-    )
+    for carrier in b.rig.carriers:
+        axles = [a.id for a in carrier.axles]
+        right = np.sum([b.supports.row(f"{a}/right") for a in axles], axis=0)
+        left = np.sum([b.supports.row(f"{a}/left") for a in axles], axis=0)
+        towed = isinstance(carrier, Trailer)
+        yield Limit(
+            "side",
+            "side" if towed else "vehicle:side",
+            "Left to right" if towed else "Vehicle, left to right",
+            right - left,
+            den=right + left,
+            low=-within,
+            high=within,
+            quantity="share",
+            by_rule=True,
+            field="rules.side_difference",
+        )
 
 
 def _sentence(c: Check, units: Units) -> str:
     assert c.load is not None and c.limit is not None
+    whose = "vehicle's " if c.id == "vehicle:side" else ""
     if abs(c.load) < 5e-4:
-        return "The wheels of both sides carry the same"
+        return f"The {whose}wheels of both sides carry the same"
     heavy, light = ("right", "left") if c.load > 0 else ("left", "right")
     share, limit = units.show(abs(c.load), "share"), units.show(abs(c.limit), "share")
     wanted = f"wanted within {limit}" if c.status == "over" else f"within {limit}"
-    return f"The {heavy} wheels carry more than the {light} by {share} of the wheel load, {wanted}{when(c)}"
+    heavy, light = units.side(heavy), units.side(light)
+    return f"The {whose}{heavy} wheels carry more than the {light} by {share} of the wheel load, {wanted}{when(c)}"
 
 
 def _brief(c: Check, units: Units) -> str:
     assert c.load is not None
     if abs(c.load) < 5e-4:
-        return "even left and right"
-    return f"{'right' if c.load > 0 else 'left'} side +{units.show(abs(c.load), 'share')}"
+        return f"even {units.side('left')} and {units.side('right')}"
+    return f"{units.side('right' if c.load > 0 else 'left')} side +{units.show(abs(c.load), 'share')}"
 
 
 register(
@@ -56,5 +61,6 @@ register(
         sentence=_sentence,
         brief=_brief,
         conditions=("hitched",),
+        with_bars=True,
     )
 )

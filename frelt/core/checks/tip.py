@@ -1,42 +1,66 @@
 """Parked and unhitched: whether someone stepping on the tail tips the trailer off its jack.
 
 The jack still carries while the person's moment about the axles is below the trailer's own. A person
-on a hanging ramp counts in full at its end. Where stands hold the tail this does not apply.
+on a hanging ramp counts in full at its end. Where rear stands are down they hold the tail; what they
+then carry is a limit of its own.
 """
 
 from collections.abc import Iterable
 
-from ..check import Bearing, Check, CheckKind, Limit, register
+from ..carrier import Trailer
+from ..check import Bearing, Check, CheckKind, register
+from ..figure import rated
+from ..limit import Limit
 from ..units import Units
-from ..words import when
+from ..words import carried, when
 
 
-def tail(b: Bearing) -> float:
+def tail(trailer: Trailer) -> float:
     """Station of the farthest place a person can step on [m]: the deck's end, or that of a hanging ramp."""
-    deck = b.trailer.main_deck
-    end = deck.origin[0] + max(u for u, _ in deck.outline)
-    ramps = [d.height for d in b.trailer.body.doors if d.side == "rear" and d.kind == "ramp"]
+    floors = [d for d in trailer.decks if d.kind in ("floor", "dovetail")]
+    end = max(d.origin[0] + d.u[0] * u for d in floors for u, _ in d.outline)
+    ramps = [d.height for d in trailer.body.doors if d.side == "rear" and d.kind == "ramp"]
     return end + max(ramps, default=0.0)
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
-    xa, xt = b.trailer.axle_x, tail(b)
+    trailer = b.trailer
+    if trailer is None:
+        return
+    xa, xt, xs = trailer.axle_x, tail(trailer), trailer.stands_x
     if xt - xa < 0.05:
         return
-    arm = xt - xa
+    back = b.moments.row(trailer.id, (xa, -1.0, 0.0))  # how much the trailer leans on its jack [kg·m]
     yield Limit(
         "tip",
         "tip",
         "Tail tip",
-        (xa / arm, -1.0 / arm, 0.0, 0.0),
+        back / (xt - xa),
         low=b.rig.rules.person,
         by_rule=True,
+        stands=False,
         field="rules.person",
     )
+    if xs is not None and xs - xa > 0.05:
+        person = b.moments.row(trailer.id, (0.0, 0.0, 0.0), b.rig.rules.person * (xt - xa))
+        yield Limit(
+            "tip",
+            "stands",
+            "Rear stands",
+            (person - back) / (xs - xa),
+            high=rated(trailer.ratings.stands),
+            rating=trailer.ratings.stands,
+            stands=True,
+            field="ratings.stands",
+        )
 
 
 def _sentence(c: Check, units: Units) -> str:
     assert c.load is not None and c.limit is not None
+    if c.id == "stands" and c.load <= 0:
+        return f"The rear stands carry nothing, even with a person on the tail{when(c)}"
+    if c.id == "stands":
+        return carried("The rear stands, with a person on the tail,", c, units, on="pair of stands") + when(c)
     person = units.show(c.limit, "mass")
     if c.load <= 0:
         return f"The trailer stands on its tail by itself: the jack is lifted{when(c)}"
@@ -48,6 +72,8 @@ def _sentence(c: Check, units: Units) -> str:
 
 def _brief(c: Check, units: Units) -> str:
     assert c.load is not None
+    if c.id == "stands":
+        return "rear stands"
     return f"tail tips at {units.show(max(c.load, 0.0), 'mass')}"
 
 

@@ -2,25 +2,26 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, CheckKind, Limit, as_row, register
+from ..check import Bearing, CheckKind, named, register
+from ..limit import Limit
 from ..questions import tire_rating
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
-    for n, axle in enumerate(b.trailer.axles):
+    for carrier, axle, field in b.axles():
         tires = axle.tires
         each = tire_rating(axle)
         for side in ("left", "right"):
-            row = b.supports.row(f"{axle.id}/{side}")
+            end = f"{axle.id}/{side}"
             yield Limit(
                 "tire",
-                f"tire:{axle.id}/{side}",
-                f"{axle.name} {side} tire" + ("s" if tires.each_end > 1 else ""),
-                as_row(row),
+                f"tire:{end}",
+                f"{named(b.rig, carrier, axle)} {side} tire" + ("s" if tires.each_end > 1 else ""),
+                b.supports.row(end),
                 high=None if each is None else each * tires.each_end,
                 rating=tires.rating,
-                at=(f"{axle.id}/{side}",),
-                field=f"axles[{n}].tires.rating",
+                doubt=b.supports.doubts.get(end),
+                field=f"{field}.tires.rating",
             )
 
 
@@ -32,5 +33,6 @@ register(
         source="tire sidewall; 49 CFR 571.120: tires of an axle carry at least its GAWR",
         limits=_limits,
         noun="tire",
+        with_bars=True,
     )
 )

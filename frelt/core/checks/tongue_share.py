@@ -2,26 +2,27 @@
 
 from collections.abc import Iterable
 
-from ..check import WHOLE, Bearing, Check, CheckKind, Limit, as_row, register
+from ..check import Bearing, Check, CheckKind, register
+from ..limit import Limit
 from ..units import Units
 from ..words import when
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
+    if b.trailer is None:
+        return
     low, high = b.rig.rules.tongue(b.trailer.coupler)
-    row = b.supports.row("coupler")
     yield Limit(
         "tongue share",
         "tongue-share",
         "Tongue share",
-        as_row(row),
-        den=WHOLE,
+        b.supports.row("coupler"),
+        den=b.moments.mass(b.trailer.id),
         low=low,
         high=high,
         quantity="share",
         by_rule=True,
         road_only=True,
-        at=("coupler",),
         field="rules.tongue",
     )
 

@@ -8,8 +8,9 @@ from ..check import Check
 from ..edit import exchange
 from ..fix import MOST_TRIES, Fix, proved, register
 from ..frames import standing_on
+from ..loads import Loads
 from ..safe_floor import middle_of
-from ..solve import Loads, Solved
+from ..solve import Solved
 from ..units import Units
 
 
@@ -38,7 +39,7 @@ def _hopeful(solved: Solved, loads: Loads, check: Check, m: int, s: int) -> Iter
     """
     table, rig = loads.table, solved.rig
     side = loads.greatest if check.side == "high" else loads.least
-    masses = table.present[s] * table.moments[:, 0]
+    masses = table.present[s] * np.array([r.mass for r in table.rows])
     filled = side.fills[s, m] * np.array([t.full for t in table.tanks])
     wet: dict[str, float] = {}
     for row, mass in zip(table.rows, masses, strict=True):
@@ -50,15 +51,21 @@ def _hopeful(solved: Solved, loads: Loads, check: Check, m: int, s: int) -> Iter
     sign = 1.0 if check.side == "high" else -1.0
     pull = sign * (loads.num[m] - (check.limit or 0.0) * loads.den[m])
     over = sign * ((check.load or 0.0) - (check.limit or 0.0))
-    whole = table.base[s, :3] + side.fills[s, m] @ table.tank_moments
-    needed = over * (float(loads.den[m] @ whole + loads.den0[m]) if loads.den[m].any() else 1.0)
+    whole = loads.moments_at(s, side.fills[s, m])
+    needed = over * (float(loads.den[m] @ whole) if loads.den[m].any() else 1.0)
     middles = {i.id: middle_of(solved, i.id) for i in movable}
+
+    def felt(item_id: str) -> float:
+        """What one kg where an item stands does to the check."""
+        at, (x, y) = loads.columns.starts[solved.frames.carrier_of[item_id]], middles[item_id]
+        return float(pull[at] + pull[at + 1] * x + pull[at + 2] * y)
+
+    here = {i.id: felt(i.id) for i in movable}
     for n, a in enumerate(movable):
         for b in movable[n + 1 :]:
-            (ax, ay), (bx, by) = middles[a.id], middles[b.id]
-            shift = wet[a.id] - wet[b.id]
-            relief = -shift * (pull[1] * (bx - ax) + pull[2] * (by - ay))
+            relief = (wet[a.id] - wet[b.id]) * (here[a.id] - here[b.id])
             if relief > max(needed, 0.0) * 0.98:
+                (ax, ay), (bx, by) = middles[a.id], middles[b.id]
                 distance = ((bx - ax) ** 2 + (by - ay) ** 2) ** 0.5
                 yield (a.mass.value + b.mass.value) * distance, a.id, b.id
 

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterable
 
-from msgspec.structs import replace
-
+from ..cases import ball_height
 from ..check import Check
+from ..edit import with_ball
 from ..fix import MOST_TRIES, Fix, proved, register
 from ..solve import Solved
 from ..supports import springs
@@ -20,11 +20,12 @@ def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:
     if solved.loads is None or trailer is None or not springs(trailer):
         return
     settled: Fix | None = None
-    height = trailer.coupler_z if trailer.ball_z is None else trailer.ball_z
+    now = ball_height(solved.rig)
+    height = trailer.coupler_z if now is None else now
     for n in range(1, MOST_TRIES):
         for sign in (-1, 1):
             ball = height + sign * n * units.grid
-            rig = replace(solved.rig, trailer=replace(trailer, ball_z=ball))
+            rig = with_ball(solved.rig, ball)
             leaves = proved(solved, check.id, rig) if ball > 0.1 else None
             if leaves is not None:
                 words = f"ball {units.show(n * units.grid, 'length')} {'lower' if sign < 0 else 'higher'}"

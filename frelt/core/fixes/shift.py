@@ -3,11 +3,14 @@
 from collections.abc import Iterable, Iterator
 from math import ceil, inf
 
+from ..bolts import unbolted_room
 from ..check import Check
+from ..company import roots
 from ..distances import moved_in_plan
 from ..fix import Fix, proved, register
 from ..frames import standing_on
 from ..item import Item
+from ..loads import Loads
 from ..mass_table import own_rows
 from ..safe_floor import (
     Point,
@@ -20,7 +23,7 @@ from ..safe_floor import (
     middle_of,
 )
 from ..solids import Solid, solids
-from ..solve import Loads, Solved
+from ..solve import Solved
 from ..units import Units
 
 Span = tuple[float, float]
@@ -58,7 +61,7 @@ def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:
     if loads is None:
         return
     room = solids(solved.rig, solved.frames)
-    if check.kind in ("overlap", "off deck"):
+    if check.kind in ("overlap", "off deck", "wheel well", "no bolts"):
         movers = [solved.rig.item(i) for i in check.items]
     else:
         movers = [i for i in solved.rig.items if i.id in room]
@@ -77,7 +80,7 @@ def _best(
         bounds = bounds_for(solved, loads, check, aim)
         for item in movers:
             frame = solved.frames.decks[item.place.deck]
-            if item.locked or not frame.upright:
+            if item.locked or not frame.upright or len(roots(solved.rig, (item.id,))) > 1:
                 continue
             mass = sum(r.mass.value * r.share for i in standing_on(solved.rig, item.id) for r in own_rows(i)[0] if not r.wet)
             for delta in _shifts(solved, loads, item, room, bounds, way, units.grid):
@@ -87,15 +90,15 @@ def _best(
             rig = moved_in_plan(solved, item.id, delta * way[0], delta * way[1])
             leaves = proved(solved, check.id, rig)
             if leaves is not None:
-                words = f"{item.name} {units.show(abs(delta), 'length')} {_where(delta, way)}"
+                words = f"{item.name} {units.show(abs(delta), 'length')} {_where(delta, way, units)}"
                 return Fix("shift", check.id, words, rig, effort, leaves, (item.id,))
     return None
 
 
-def _where(delta: float, way: Point) -> str:
+def _where(delta: float, way: Point, units: Units) -> str:
     if way[0]:
         return "forward" if delta < 0 else "back"
-    return "left" if delta < 0 else "right"
+    return units.side("left" if delta < 0 else "right")
 
 
 def _shifts(
@@ -122,9 +125,9 @@ def _shifts(
         low = max(low, float((slack[rate < -1e-9] / rate[rate < -1e-9]).max()))
     if low > high:
         return
-    taken = [
-        s for b in blocked_room(room[item.id], middle, in_the_way(solved.rig, room, moving)) if (s := crossing(b, middle, way))
-    ]
+    blocked = blocked_room(room[item.id], middle, in_the_way(solved.rig, room, moving))
+    blocked += unbolted_room(solved.rig, solved.frames, item, middle)
+    taken = [s for b in blocked if (s := crossing(b, middle, way))]
     for sign in (1.0, -1.0):
         found = _nearest((low, high) if sign > 0 else (-high, -low), [s if sign > 0 else (-s[1], -s[0]) for s in taken], grid)
         if found is not None and found > 1e-9:

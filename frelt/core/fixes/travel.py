@@ -8,9 +8,10 @@ import numpy as np
 from ..check import Check
 from ..edit import set_fill
 from ..fix import Fix, proved, register
+from ..loads import Loads
 from ..mass_table import Tank
 from ..safe_floor import linear_sides
-from ..solve import Loads, Solved
+from ..solve import Solved
 from ..state import FillRange
 from ..units import Units
 from .shift import bounds_for
@@ -21,7 +22,10 @@ def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:
     if loads is None or not any(m.id == check.id for m in loads.limits):
         return
     by_liquid: dict[str, list[int]] = {}
+    built_in = {i.id for i in solved.rig.items if i.built_in}  # nobody is told to drive with less fuel
     for i, tank in enumerate(loads.table.tanks):
+        if tank.item in built_in:
+            continue
         by_liquid.setdefault(tank.part.liquid.name, []).append(i)
     found = []
     for liquid, tanks in by_liquid.items():
@@ -48,7 +52,7 @@ def _cap(solved: Solved, loads: Loads, check: Check, tanks: list[int], aim: floa
     chosen[tanks] = True
     falling = np.minimum(pull, 0.0)
     rising = np.where(chosen, 0.0, np.maximum(pull, 0.0))
-    rest = bound - (table.base[:, :3] @ rows.T + table.high @ rising.T + table.low @ falling.T)
+    rest = bound - (table.base @ rows.T + table.high @ rising.T + table.low @ falling.T)
     gain = np.maximum(pull[:, chosen], 0.0).sum(axis=1)
     cap = 1.0
     which = sides.limit[target]

@@ -1,5 +1,5 @@
-"""Free item."""
+"""Free items: a box and a mass."""
 
 from ..kind import Kind, rectangle, register
 
-register(Kind("box", "Free item", rectangle))
+register(Kind("box", "Free item", rectangle, "anything custom other"))

@@ -1,5 +1,103 @@
-"""Hot machine."""
+"""Hot machines: a cold one with a coil, a burner and its diesel in one frame."""
 
-from ..kind import Kind, rectangle, register
+from ..item import Item, Part
+from ..kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
+from ..new_parts import burns_diesel, burns_gasoline, draws_power, fuel_box, port
+from .machine import CHOICES, PARAMS, columns, engine_mass, engine_service, exhaust, exhaust_at, fuels, shaft_power
 
-register(Kind("hot-machine", "Hot machine", rectangle))
+HEAT_OF_WATER = 4.18e6  # J/(m³·K)
+
+HEAT = (
+    Param("rise", "Temperature rise, °C", "number", 10, 120, 70),
+    Param("diesel", "Its own diesel", "volume", 0.0, 0.3, 0.04),
+)
+BURNER = (Choice("burner", "Burner fed by", ("12 V", "120 V")),)
+
+
+def heat_flow(g: Given) -> float:
+    """What the coil gives the water [W]."""
+    return g["flow"] * HEAT_OF_WATER * g["rise"]
+
+
+def coil_size(heat: float) -> tuple[float, float, float]:
+    """Diameter, height [m] and mass [kg] of coil, shell and burner for a heat flow [W]."""
+    kw = heat / 1000
+    return 0.42 + 0.0012 * kw, 0.70 + 0.0022 * kw, 42 + 0.62 * kw
+
+
+def _make(g: Given) -> Made:
+    kw, heat = shaft_power(g) / 1000, heat_flow(g)
+    across, tall, coil = coil_size(heat)
+    length = 0.60 + 0.022 * kw + across + 0.12
+    width, height = max(0.50 + 0.012 * kw, across + 0.12), max(tall + 0.12, 0.9)
+    mass = engine_mass(g) + coil + 32 + 2.4 * kw + 3 + 100 * (g["fuel"] + g["diesel"])
+    x, z = -0.42 * length, 0.25 * height
+    parts: list[Part] = [
+        port("inlet", "Inlet", (x, -width / 2, z), 0.019 if g["flow"] < 5e-4 else 0.025),
+        port("outlet", "Hot outlet", (length / 2, width / 4, 0.35 * height), 0.0095),
+        port("bypass", "Bypass", (x, width / 2, z), 0.0127),
+        port("exhaust", "Exhaust", exhaust_at(g.word("exhaust"), length, width, height), 0.04, "exhaust"),
+        port("flue", "Flue", (length / 2 - across / 2 - 0.06, 0.0, height), 0.15, "exhaust"),
+        burns_gasoline(shaft_power(g)),
+        burns_diesel(heat),
+        draws_power("Burner blower", 200.0, "12 V" if g.word("burner") == "12 V" else "120 V"),
+    ]
+    if g["fuel"] > 0 and g.word("tank") != "none":
+        over = fuel_box(g["fuel"], (-0.25 * length, 0.0, 0.58 * height), 0.6 * width)
+        height = max(height, over.at[2] + over.height + 0.02)
+        parts.append(over)
+    if g["diesel"] > 0:
+        parts.append(fuel_box(g["diesel"], (0.0, 0.0, 0.03), 0.8 * width, diesel=True))
+    return Made(
+        length=length,
+        width=width,
+        height=height,
+        mass=mass,
+        mass_pm=0.2 * mass,
+        centre=(0.02 * length, 0.0, 0.42 * height),
+        parts=tuple(parts),
+    )
+
+
+def _service(item: Item) -> tuple[Service, ...]:
+    return (
+        *engine_service(item),
+        beside(item, "burner panel, nozzle and electrodes", "back", 0.50, (0.1, 0.9), (0.1, 0.7)),
+    )
+
+
+def _traits(item: Item) -> tuple[Trait, ...]:
+    x, y, z = exhaust(item)
+    a, b, h = item.length.value / 2, item.width.value / 2, item.height.value
+    return (
+        Trait("engine", whole(item)),
+        Trait("exhaust", (x - 0.05, y - 0.05, z - 0.05, x + 0.05, y + 0.05, z + 0.05)),
+        Trait("burner", (0.0, -b, 0.0, a, b, h)),
+        *fuels(item),
+    )
+
+
+def flue(item: Item, across: float) -> Column:
+    """The column above a burner's flue."""
+    return Column("flue", (item.length.value / 2 - across / 2 - 0.06, 0.0, item.height.value), 0.12, "up")
+
+
+def _columns(item: Item) -> tuple[Column, ...]:
+    return (*columns(item), flue(item, 0.5))
+
+
+register(
+    Kind(
+        "hot-machine",
+        "Hot machine",
+        rectangle,
+        "pressure washer heater coil hot water diesel burner",
+        (*PARAMS, *HEAT),
+        (*CHOICES, *BURNER),
+        _make,
+        _service,
+        _traits,
+        columns=_columns,
+        big=True,
+    )
+)

@@ -1,5 +1,71 @@
-"""Soft-wash pump."""
+"""Soft-wash pumps of the four schools."""
 
-from ..kind import Kind, rectangle, register
+from ..item import Item, Part
+from ..kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, given, rectangle, register, whole
+from ..new_parts import burns_gasoline, draws_power, port
 
-register(Kind("pump", "Soft-wash pump", rectangle))
+SCHOOLS = ("12 V diaphragm", "engine diaphragm", "air diaphragm", "plain pump")
+
+PARAMS = (
+    Param("flow", "Flow", "flow", 1e-5, 2e-3, 23 / 60000),
+    Param("pressure", "Pressure", "pressure", 1e5, 1e7, 7e5),
+)
+
+
+def _make(g: Given) -> Made:
+    school, lpm = g.word("school"), g["flow"] * 60000
+    watts = g["flow"] * g["pressure"] / 0.5
+    power: tuple[Part, ...] = ()
+    if school == "12 V diaphragm":
+        size, mass = (0.28 + 0.005 * lpm, 0.22 + 0.003 * lpm, 0.20 + 0.003 * lpm), 4 + 0.3 * lpm
+        power = (draws_power("Pump motor", watts, "12 V"),)
+    elif school == "engine diaphragm":
+        size, mass = (0.62, 0.42, 0.46), 24 + 0.45 * lpm
+        power = (burns_gasoline(watts),)
+    elif school == "air diaphragm":
+        size, mass = (0.34, 0.26, 0.36), 8 + 0.16 * lpm
+    else:
+        size, mass = (0.60, 0.40, 0.42), 18 + 0.5 * lpm
+        power = (burns_gasoline(watts),)
+    length, width, height = size
+    ports = (
+        port("inlet", "Inlet", (-length / 2, 0.0, 0.4 * height), 0.019),
+        port("outlet", "Outlet", (length / 2, 0.0, 0.4 * height), 0.0127),
+    )
+    air = (port("air", "Air inlet", (0.0, width / 2, 0.8 * height), 0.0127, "air"),) if school == "air diaphragm" else ()
+    return Made(
+        length=length,
+        width=width,
+        height=height,
+        mass=mass,
+        mass_pm=0.2 * mass,
+        centre=(0.0, 0.0, 0.42 * height),
+        centre_pm=0.03,
+        parts=(*ports, *air, *power),
+    )
+
+
+def _service(item: Item) -> tuple[Service, ...]:
+    found = [beside(item, "strainer and valves", "front", 0.20, (0.1, 0.9), (0.0, 0.9), "daily")]
+    if given(item).word("school") in ("engine diaphragm", "plain pump"):
+        found.append(beside(item, "engine and pump oil", "left", 0.35, (0.2, 0.9), (0.0, 0.6)))
+    return tuple(found)
+
+
+def _traits(item: Item) -> tuple[Trait, ...]:
+    return (Trait("engine", whole(item)),) if "engine" in given(item).word("school") else ()
+
+
+register(
+    Kind(
+        "pump",
+        "Soft-wash pump",
+        rectangle,
+        "chemical diaphragm low pressure SH draw",
+        PARAMS,
+        (Choice("school", "School", SCHOOLS),),
+        _make,
+        _service,
+        _traits,
+    )
+)

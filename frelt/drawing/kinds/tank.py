@@ -3,6 +3,7 @@
 from math import asin, pi
 
 from ...core.item import Item, TankPart
+from ...core.kind import given
 from ...core.tankshape import ROUND, surface_height
 from ..shapes import Path, arc, comb, ellipse, line, polygon, rect
 from ..sketch import Fills, Sketch, draws, plain, sizes
@@ -16,10 +17,16 @@ def _tank(item: Item, fills: Fills) -> Sketch:
     fill = fills.get(tank.id, 0.0)
     if tank.shape in ROUND:
         return _lying(item, tank, fill)
-    return _round(item, tank, fill) if tank.shape == "upright cylinder" else _box(item, tank, fill)
+    if tank.shape == "cone bottom":
+        return _cone(item, tank, fill)
+    if tank.shape == "upright cylinder":
+        return _round(item, tank, fill)
+    made = box_tank(item, tank, fill)
+    return _caged(made, item, tank) if given(item).word("shape") == "cage" and tank.at[2] > 0.08 else made
 
 
-def _box(item: Item, tank: TankPart, fill: float) -> Sketch:
+def box_tank(item: Item, tank: TankPart, fill: float) -> Sketch:
+    """A tank with straight walls and rounded corners, its lid by the end."""
     a, b, h = sizes(item)
     r = min(a, b) * 0.22
     lid = min(a, b) * 0.42
@@ -33,6 +40,46 @@ def _box(item: Item, tank: TankPart, fill: float) -> Sketch:
     flank = _upright_view(tank, fill, a, h, r, lid_x, lid)
     end = _upright_view(tank, fill, b, h, r, lid_y, lid)
     return Sketch(tuple(plan), flank, end)
+
+
+def _caged(made: Sketch, item: Item, tank: TankPart) -> Sketch:
+    """A box tank in its cage of bars, on a pallet."""
+    a, b, h = sizes(item)
+    foot = tank.at[2] - 0.005
+
+    def cage(half: float, inner: tuple[Path, ...]) -> tuple[Path, ...]:
+        bars = comb("bar", -half, foot, half, h - 0.03, 5)
+        feet = tuple(rect("dark", half * s - 0.05, 0, half * s + 0.05, foot, 0.01) for s in (-0.86, 0.0, 0.86))
+        rings = tuple(line("bar", (-half, z), (half, z)) for z in (foot, foot + (h - foot) * 0.5, h - 0.03))
+        return (*(_shift(p, 0.0) for p in inner), *bars, *rings, *feet, rect("part", -half, foot - 0.04, half, foot))
+
+    return Sketch((*made.plan, *comb("detail", -a, -b, a, b, 5)), cage(a, made.flank), cage(b, made.end))
+
+
+def _cone(item: Item, tank: TankPart, fill: float) -> Sketch:
+    """A cylinder on a cone in its stand."""
+    a, b, h = sizes(item)
+    foot, r = tank.at[2], tank.width / 2
+    knee, top = foot + tank.cone, min(foot + tank.height, h - 0.03)
+    tint, lid = tank.liquid.tint, r * 0.34
+    plan = [ellipse("body", 0, 0, a, b), ellipse("light", 0, 0, lid), ellipse("detail", 0, 0, r * 0.86)]
+    if fill > 0:
+        plan.insert(1, ellipse(f"liquid.{tint}", 0, 0, r))
+
+    def side(half: float) -> tuple[Path, ...]:
+        made = [polygon("body", (-r, top), (-r, knee), (-0.03, foot), (0.03, foot), (r, knee), (r, top))]
+        if fill > 0:
+            level = min(foot + surface_height(tank, fill), top)
+            wide = r if level >= knee else r * (level - foot) / max(tank.cone, 1e-6)
+            shape = [(-wide, level), (wide, level), (0.02, foot), (-0.02, foot)]
+            if level > knee:
+                shape = [(-r, level), (r, level), (r, knee), (0.02, foot), (-0.02, foot), (-r, knee)]
+            made += [polygon(f"liquid.{tint}", *shape), line(f"surface.{tint}", (-wide, level), (wide, level))]
+        posts = [rect("dark", half * s - 0.02, 0, half * s + 0.02, knee) for s in (-0.92, 0.92)]
+        ring = rect("part", -half, knee - 0.03, half, knee + 0.02)
+        return (*made, *posts, ring, rect("light", -lid, top, lid, h, 0.015), rect("dark", -0.04, foot - 0.06, 0.04, foot))
+
+    return Sketch(tuple(plan), side(a), side(b))
 
 
 def _ribs_plan(a: float, b: float) -> tuple[Path, ...]:

@@ -1,0 +1,55 @@
+"""Photos of plates and tickets: kept beside the document in a folder of its name, by relative path and hash."""
+
+import hashlib
+from pathlib import Path
+
+from msgspec.structs import replace
+
+from ..core.document import Attachment, Document
+from ..core.value import FreltError
+from .storage import write_atomically
+
+SUFFIXES = (".jpg", ".jpeg", ".png", ".webp", ".heic", ".pdf")
+MOST_BYTES = 40_000_000
+
+
+def folder_of(document: Path) -> Path:
+    """Where the attachments of a document lie: `rig.frelt.json` has `rig.files`."""
+    return document.with_name(f"{document.name.removesuffix('.json').removesuffix('.frelt')}.files")
+
+
+def attach(document: Document, path: Path, photo: Path, note: str) -> Document:
+    """The document with a photo copied beside it. path: the document's file.
+
+    Raises FreltError where the photo is none, too large, or cannot be copied.
+    """
+    if photo.suffix.lower() not in SUFFIXES:
+        raise FreltError(f"{photo}: {photo.suffix or 'no suffix'}; expected a photo or scan, one of {', '.join(SUFFIXES)}")
+    try:
+        data = photo.read_bytes()
+        if len(data) > MOST_BYTES:
+            raise FreltError(f"{photo}: {len(data) / 1e6:.0f} MB; expected at most {MOST_BYTES / 1e6:.0f} MB")
+        digest = hashlib.sha256(data).hexdigest()
+        known = next((a for a in document.attachments if a.sha256 == digest), None)
+        if known is not None:
+            return document
+        folder = folder_of(path)
+        folder.mkdir(parents=True, exist_ok=True)
+        copy = folder / f"{digest[:8]}-{photo.name}"
+        write_atomically(copy, data)
+    except OSError as err:
+        raise FreltError(
+            f"{photo}: {err.strerror or err}; expected a file that can be read, beside a folder that can be written"
+        ) from None
+    made = Attachment(path=f"{folder.name}/{copy.name}", sha256=digest, note=note)
+    return replace(document, attachments=(*document.attachments, made))
+
+
+def missing(document: Document, path: Path) -> tuple[Attachment, ...]:
+    """Attachments whose file is gone or is another one by now."""
+    found = []
+    for one in document.attachments:
+        file = path.parent / one.path
+        if not file.is_file() or hashlib.sha256(file.read_bytes()).hexdigest() != one.sha256:
+            found.append(one)
+    return tuple(found)

@@ -1,0 +1,127 @@
+"""Nothing stands higher than the roof of a closed body, and nothing outside stands where a door swings."""
+
+from collections.abc import Iterable
+from math import atan2, hypot, pi
+
+from ..around import Neighbors, deck_box, neighbors, walled
+from ..carrier import Carrier, Door
+from ..check import Check, CheckKind, register
+from ..frames import Frames
+from ..kind import Box
+from ..rig import Rig
+from ..solids import TOUCH, solids
+from ..units import Units
+
+
+def inside_height(carrier: Carrier) -> float:
+    """Height of the underside of the roof above the ground [m]."""
+    return deck_box(carrier)[4] + carrier.body.wall
+
+
+def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
+    bodies = [c for c in rig.carriers if walled(c)]
+    if not bodies or not rig.items:
+        return
+    clean = True
+    for carrier in bodies:
+        x0, y0, x1, y1, _ = deck_box(carrier)
+        roof = inside_height(carrier)
+        for item_id, s in solids(rig, frames).items():
+            if s.carrier != carrier.id or s.x0 < x0 - carrier.body.nose - TOUCH or s.x1 > x1 + TOUCH or s.low >= roof - TOUCH:
+                continue
+            over = s.high - roof
+            if over > TOUCH and s.y1 > y0 and s.y0 < y1:
+                clean = False
+                item = rig.item(item_id)
+                yield Check(
+                    id=f"headroom:{item_id}",
+                    kind="headroom",
+                    subject=item.name,
+                    quantity="length",
+                    status="over",
+                    load=over,
+                    limit=0.0,
+                    margin=-over,
+                    items=(item_id,),
+                    scale=max(item.height.value, 0.01),
+                )
+        near = neighbors(rig, frames, carrier)
+        for door in carrier.body.doors:
+            met = swings_into(carrier, door, near)
+            if met:
+                clean = False
+                yield Check(
+                    id=f"door:{carrier.id}:{door.id}",
+                    kind="headroom",
+                    subject=rig.item(met).name,
+                    quantity="length",
+                    status="over",
+                    items=(met,),
+                    why=f"{rig.item(met).name} stands where the {door.name.lower()} opens",
+                )
+    if clean:
+        yield Check(
+            id="headroom", kind="headroom", subject="Below the roof, clear of the doors", quantity="length", status="ok"
+        )
+
+
+def swings_into(carrier: Carrier, door: Door, near: Neighbors) -> str:
+    """The item outside the body that a door meets as it opens; or nothing. Ramps and lift doors sweep the room behind them."""
+    x0, y0, x1, y1, z = deck_box(carrier)
+    wide = door.end - door.start
+    for o in near.listed[: near.items]:
+        if o.box[2] >= z + door.height - TOUCH or o.box[5] <= z + TOUCH:
+            continue
+        if door.side in ("left", "right"):
+            sign, edge = (1.0, y1) if door.side == "right" else (-1.0, y0)
+            if _in_quarter(o.box, (door.start, edge), wide, along_x=True, sign=sign):
+                return o.item
+        elif door.side == "rear":
+            if door.kind == "barn doors":
+                half = wide / 2
+                if _in_quarter(o.box, (x1, door.start), half, False, 1.0) or _in_quarter(
+                    o.box, (x1, door.end), half, False, 1.0
+                ):
+                    return o.item
+            elif o.box[3] > x1 + 0.05 and o.box[1] < door.end and o.box[4] > door.start:
+                return o.item
+        elif o.box[0] < x0 - carrier.body.nose - 0.05 and o.box[1] < door.end and o.box[4] > door.start:
+            return o.item
+    return ""
+
+
+def _in_quarter(box: Box, hinge: tuple[float, float], radius: float, along_x: bool, sign: float) -> bool:
+    """Whether a box comes into the half disk that a door sweeps about its hinge, outside its wall."""
+    u0, u1, v0, v1 = (box[0], box[3], box[1], box[4]) if along_x else (box[1], box[4], box[0], box[3])
+    hu, hv = (hinge[0], hinge[1]) if along_x else (hinge[1], hinge[0])
+    out0, out1 = ((v0 - hv), (v1 - hv)) if sign > 0 else ((hv - v1), (hv - v0))
+    if out1 <= 0.05:
+        return False
+    near_out = max(out0, 0.0)
+    near_u = min(max(hu, u0), u1) - hu
+    return hypot(near_u, near_out) < radius - TOUCH and 0 <= atan2(near_out, near_u) <= pi
+
+
+def _sentence(c: Check, units: Units) -> str:
+    if c.load is not None:
+        return f"{c.subject} is {units.show(c.load, 'length')} too tall for the roof"
+    return c.why or "Everything stands below the roof and clear of the doors"
+
+
+def _brief(c: Check, units: Units) -> str:
+    if c.load is not None:
+        return f"{c.subject} meets the roof"
+    return f"{c.subject} in a door's swing" if c.why else "below the roof"
+
+
+register(
+    CheckKind(
+        "headroom",
+        "Roof and doors",
+        plate="measure from the floor to the lowest bow of the roof, and the doors as they swing",
+        source="geometry",
+        findings=_findings,
+        sentence=_sentence,
+        brief=_brief,
+    )
+)

@@ -1,0 +1,57 @@
+"""No bolt may come out where exhaust, fuel tank or wiring run below the floor."""
+
+from collections.abc import Iterable
+
+from ..bolts import bolted, hit, points, zones
+from ..check import Check, CheckKind, register
+from ..frames import Frames
+from ..rig import Rig
+from ..units import Units
+
+
+def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
+    if not any(c.body.zones for c in rig.carriers):
+        return
+    clean = True
+    for item in rig.items:
+        below = [z.below for z in zones(rig, frames, item) if bolted(item) and any(hit(z, p) for p in points(item, frames))]
+        if below:
+            clean = False
+            yield Check(
+                id=f"bolts:{item.id}",
+                kind="no bolts",
+                subject=item.name,
+                quantity="length",
+                status="over" if item.held == "bolts" else "unknown",
+                items=(item.id,),
+                why=_words(item.name, item.held, below[0]),
+            )
+    if clean:
+        yield Check(id="bolts", kind="no bolts", subject="Bolts below the floor", quantity="length", status="ok")
+
+
+def _words(name: str, held: str, below: str) -> str:
+    if held == "bolts":
+        return f"{name} is bolted above the {below}: no hole may be drilled there"
+    return f"{name} stands above the {below}: say how it is held, since no hole may be drilled there"
+
+
+def _sentence(c: Check, units: Units) -> str:
+    return c.why or "No bolt comes out above exhaust, fuel tank or wiring"
+
+
+def _brief(c: Check, units: Units) -> str:
+    return f"{c.subject} above a no-bolt zone" if c.why else "bolts come out clear"
+
+
+register(
+    CheckKind(
+        "no bolts",
+        "Below the floor",
+        plate="look and feel below the floor before any hole: exhaust, fuel tank, lines and wiring",
+        source="geometry; common practice, no published source",
+        findings=_findings,
+        sentence=_sentence,
+        brief=_brief,
+    )
+)

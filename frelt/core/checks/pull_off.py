@@ -1,0 +1,215 @@
+"""Hose must come off its reel: a clear strip from the drum to the deck's edge or through a door, wider as it goes."""
+
+from collections.abc import Iterable, Sequence
+from math import radians, tan
+
+import numpy as np
+from msgspec import Struct
+
+from ..around import OUTWARD, Neighbors, Obstacle, boxed, deck_box, neighbors, walls_of
+from ..carrier import Carrier
+from ..check import Check, CheckKind, register
+from ..frames import Frame, Frames
+from ..item import HosePart, Item
+from ..kind import Box, Fan, kind_of, nothing
+from ..kinds.reel import capacity_of
+from ..memo import Memo
+from ..rig import Rig
+from ..solids import TOUCH
+from ..units import Units
+
+SPLAY = 20.0  # degrees to each side that a crew walks off with hose; common practice, no source
+
+
+class Way(Struct, frozen=True):
+    """The way of a hose in its carrier's frame. strip: the room straight before the drum, to the edge.
+
+    axis, sign: the direction.  wide: half of its width at the edge with the splay [m].
+    """
+
+    item: str
+    strip: Box
+    axis: int
+    sign: float
+    near: float
+    far: float
+    half: float
+    wide: float
+
+    def corners(self) -> tuple[tuple[float, float], ...]:
+        """The fan in plan [m]."""
+        mid = (self.strip[1 - self.axis] + self.strip[4 - self.axis]) / 2
+        ends = ((self.near, -self.half), (self.far, -self.wide), (self.far, self.wide), (self.near, self.half))
+        return tuple((a, mid + b) if self.axis == 0 else (mid + b, a) for a, b in ends)
+
+
+def ways(item: Item, frame: Frame, carrier: Carrier) -> tuple[Way, ...]:
+    """How hose leaves an item that stands upright on a carrier; kept while item, place and carrier are the same."""
+    return _ways.get(item.id, (item, frame, carrier), lambda: _made(item, frame, carrier))
+
+
+_capacities: Memo[float] = Memo(2000)
+_ways: Memo[tuple[Way, ...]] = Memo(20_000)
+
+
+def _made(item: Item, frame: Frame, carrier: Carrier) -> tuple[Way, ...]:
+    return tuple(w for w in (_way(item, f, frame, carrier) for f in kind_of(item).fans(item)) if w is not None)
+
+
+def _way(item: Item, fan: Fan, frame: Frame, carrier: Carrier) -> Way | None:
+    out = OUTWARD[fan.side]
+    turned = [sum(frame.turn[i][j] * out[j] for j in range(3)) for i in range(3)]
+    axis = max(range(3), key=lambda i: abs(turned[i]))
+    if axis == 2:
+        return None
+    sign = 1.0 if turned[axis] > 0 else -1.0
+    a = item.length.value / 2 * out[0]
+    flat = boxed(frame, (min(a, a), -fan.half, fan.low, a, fan.half, fan.high))
+    x0, y0, x1, y1, _ = deck_box(carrier)
+    edge = (x0, y0, x1, y1)[axis + 2 if sign > 0 else axis]
+    near = flat[axis]
+    if (edge - near) * sign < TOUCH:
+        edge = near + sign * TOUCH
+    strip = list(flat)
+    strip[axis], strip[axis + 3] = min(near, edge), max(near, edge)
+    half = (flat[4 - axis] - flat[1 - axis]) / 2
+    return Way(
+        item.id,
+        (strip[0], strip[1], strip[2], strip[3], strip[4], strip[5]),
+        axis,
+        sign,
+        near,
+        edge,
+        half,
+        half + abs(edge - near) * tan(radians(SPLAY)),
+    )
+
+
+def in_ways(listed: Sequence[Way], near: Neighbors) -> list[tuple[Obstacle | None, bool]]:
+    """What stands in the straight strip of each way; else what narrows its fan. The second says which of both it is."""
+    boxes = near.boxes[: near.items]
+    if not listed or not len(boxes):
+        return [(None, False)] * len(listed)
+    rows = np.array([(*w.strip, w.near, w.far, w.half, w.sign) for w in listed], dtype=float)
+    along = np.array([w.axis == 0 for w in listed])[:, None]
+    strip, start, end, half, sign = rows[:, :6], rows[:, 6:7], rows[:, 7:8], rows[:, 8:9], rows[:, 9:10]
+    a0, a1 = np.where(along, boxes[:, 0], boxes[:, 1]), np.where(along, boxes[:, 3], boxes[:, 4])
+    k0, k1 = np.where(along, boxes[:, 1], boxes[:, 0]), np.where(along, boxes[:, 4], boxes[:, 3])
+    mid = np.where(along, strip[:, 1:2] + strip[:, 4:5], strip[:, 0:1] + strip[:, 3:4]) / 2
+    low, high = np.maximum(a0, np.minimum(start, end)), np.minimum(a1, np.maximum(start, end))
+    level = (boxes[:, 2] < strip[:, 5:6] - TOUCH) & (boxes[:, 5] > strip[:, 2:3] + TOUCH) & (high - low > TOUCH)
+    splay = half + np.abs(np.where(sign > 0, high, low) - start) * tan(radians(SPLAY))
+    found: list[tuple[Obstacle | None, bool]] = [(None, False)] * len(listed)
+    for reach, straight in ((half, True), (splay, False)):
+        met = level & (k0 < mid + reach - TOUCH) & (k1 > mid - reach + TOUCH)
+        for w, n in np.argwhere(met).tolist():
+            if found[w][0] is None and not near.spared(listed[w].item, near.listed[n].item):
+                found[w] = near.listed[n], straight
+    return found
+
+
+def behind_wall(way: Way, carrier: Carrier) -> str:
+    """The wall that closes a hose's way, or nothing where it leaves through a door or over an open edge."""
+    beyond = list(way.strip)
+    if way.sign > 0:
+        beyond[way.axis], beyond[way.axis + 3] = way.far, way.far + 0.02
+    else:
+        beyond[way.axis], beyond[way.axis + 3] = way.far - 0.02, way.far
+    for wall in walls_of(carrier):
+        if wall.name != "the roof" and all(
+            wall.box[i] < beyond[i + 3] - 1e-6 and wall.box[i + 3] > beyond[i] + 1e-6 for i in range(3)
+        ):
+            return wall.name
+    return ""
+
+
+def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
+    reels = [
+        i
+        for i in rig.items
+        if kind_of(i).fans is not nothing
+        and i.id in frames.items
+        and ways(i, frames.items[i.id], rig.carrier(frames.carrier_of[i.id]))
+    ]
+    if not reels:
+        return
+    clean = True
+    off: dict[str, list[tuple[Way, Obstacle | None, bool]]] = {}
+    for carrier in rig.carriers:
+        own = [w for i in reels if frames.carrier_of[i.id] == carrier.id for w in ways(i, frames.items[i.id], carrier)]
+        met = in_ways(own, neighbors(rig, frames, carrier)) if own else []
+        for way, (other, straight) in zip(own, met, strict=True):
+            off.setdefault(way.item, []).append((way, other, straight))
+    for item in reels:
+        problem = _worst(item, off[item.id], rig.carrier(frames.carrier_of[item.id]))
+        if problem is not None:
+            clean = False
+            words, status, blocker = problem
+            yield Check(
+                id=f"pull-off:{item.id}",
+                kind="pull-off",
+                subject=item.name,
+                quantity="length",
+                status="over" if status else "tight",
+                by_rule=True,
+                items=(item.id, *((blocker,) if blocker else ())),
+                why=words,
+            )
+        if item.fields.get("drum") is None:
+            continue
+        longest = max((p.length for p in item.parts if isinstance(p, HosePart)), default=0.0)
+        room = _capacities.get(item.id, (item.fields, item.options), lambda i=item: capacity_of(i))  # type: ignore[misc]
+        if longest > room + 1e-6:
+            clean = False
+            yield Check(
+                id=f"drum:{item.id}",
+                kind="pull-off",
+                subject=item.name,
+                quantity="distance",
+                status="over",
+                load=longest,
+                limit=room,
+                margin=room - longest,
+                items=(item.id,),
+                detail=("drum",),
+            )
+    if clean:
+        yield Check(id="pull-off", kind="pull-off", subject="Hose comes off its reels", quantity="length", status="ok")
+
+
+def _worst(item: Item, off: list[tuple[Way, Obstacle | None, bool]], carrier: Carrier) -> tuple[str, bool, str] | None:
+    found: tuple[str, bool, str] | None = None
+    for way, other, straight in off:
+        wall = behind_wall(way, carrier)
+        if wall:
+            return f"{item.name}: its hose runs against {wall}; turn it to a door", True, ""
+        if other is not None and straight:
+            return f"{item.name}: its hose cannot come off, {other.name} stands before the drum", True, other.item
+        if other is not None:
+            found = f"{item.name}: {other.name} narrows the way of its hose", False, other.item
+    return found
+
+
+def _sentence(c: Check, units: Units) -> str:
+    if c.detail and c.load is not None and c.limit is not None:
+        return f"{c.subject}: its drum takes {units.show(c.limit, 'distance')} of this hose to the rim, {units.show(c.load, 'distance')} is on it"
+    return c.why or "Hose comes off every reel"
+
+
+def _brief(c: Check, units: Units) -> str:
+    if c.detail:
+        return f"{c.subject}: more hose than it takes"
+    return f"{c.subject}: hose blocked" if c.why else "hose comes off"
+
+
+register(
+    CheckKind(
+        "pull-off",
+        "Hose off the reel",
+        plate="look along the hose from the drum to where the crew takes it",
+        source="common practice, no published source; capacity by nested layers",
+        findings=_findings,
+        sentence=_sentence,
+        brief=_brief,
+    )
+)

@@ -1,0 +1,102 @@
+"""What must be reached by hand: the room before it is free, and someone can stand where it is worked on."""
+
+from collections.abc import Iterable
+
+from ..around import Blocked, Room, blocked, rooms
+from ..check import Check, CheckKind, Status, register
+from ..frames import Frames
+from ..kind import kind_of
+from ..rig import Rig
+from ..units import Units
+from ..walk import walk
+from ..words import capital, joined
+
+BY_HAND = 23.0  # kg; what one person lifts out of the way: NIOSH lifting equation, load constant
+
+
+def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
+    if not rig.items:
+        return
+    clean, listed = True, rooms(rig, frames)
+    for carrier in rig.carriers:
+        own = [r for r in listed if r.carrier == carrier.id]
+        if not own:
+            continue
+        cut_off = {(b.room.item, b.room.service.what): b for b in blocked(rig, frames, carrier, own)}
+        far = walk(rig, frames, carrier).out_of_reach(own, rig.rules.arm, rig.rules.reach_up)
+        for room, why in zip(own, far, strict=True):
+            found = cut_off.get((room.item, room.service.what))
+            if found is not None or why:
+                clean = False
+                yield _blocked(rig, found) if found is not None else _unreached(rig, room, why)
+    if clean:
+        yield Check(id="service", kind="service", subject="Everything serviced is reached", quantity="length", status="ok")
+
+
+def _blocked(rig: Rig, found: Blocked) -> Check:
+    room, name = found.room, rig.item(found.room.item).name
+    hands = [o for o in (found.by, *found.others) if o.item and _by_hand(rig, o.item)]
+    first = f"; take {joined(list(dict.fromkeys(o.name for o in hands)))} off first" if hands else ""
+    removable = bool(hands) and len(hands) == 1 + len(found.others)
+    status: Status = "over" if room.service.often == "daily" and not removable else "tight"
+    return Check(
+        id=f"service:{room.item}:{room.service.what}",
+        kind="service",
+        subject=name,
+        quantity="length",
+        status=status,
+        load=found.have,
+        limit=room.depth,
+        side="low",
+        margin=found.have - room.depth,
+        by_rule=True,
+        items=(room.item, *((found.by.item,) if found.by.item else ())),
+        scale=room.depth * 200,  # below any load that is over
+        detail=(room.service.what, found.by.name, first),
+    )
+
+
+def _by_hand(rig: Rig, item_id: str) -> bool:
+    item = rig.item(item_id)
+    return kind_of(item).carried and item.mass.value <= BY_HAND and item.held not in ("bolts", "straps")
+
+
+def _unreached(rig: Rig, room: Room, why: str) -> Check:
+    return Check(
+        id=f"service:{room.item}:{room.service.what}",
+        kind="service",
+        subject=rig.item(room.item).name,
+        quantity="length",
+        status="over" if room.service.often == "daily" else "tight",
+        by_rule=True,
+        items=(room.item,),
+        detail=(room.service.what, "", why),
+    )
+
+
+def _sentence(c: Check, units: Units) -> str:
+    if not c.detail:
+        return "Everything that is serviced can be reached"
+    what, by, rest = c.detail
+    if c.load is None or c.limit is None:
+        return f"The {what} of {c.subject} cannot be reached: {rest}"
+    have = "stands right before" if c.load < 0.01 else f"leaves {units.show(c.load, 'length')} before"
+    wanted = units.show(c.limit, "length")
+    return f"{capital(by)} {have} the {what} of {c.subject}, where {wanted} is wanted{rest}"
+
+
+def _brief(c: Check, units: Units) -> str:
+    return f"{c.subject}: {c.detail[0]} not reached" if c.detail else "service reached"
+
+
+register(
+    CheckKind(
+        "service",
+        "Service reach",
+        plate="measure the free room before what is serviced; its maker's manual says how much is wanted",
+        source="common practice, no published source; a mass lifted by hand: NIOSH lifting equation, 23 kg",
+        findings=_findings,
+        sentence=_sentence,
+        brief=_brief,
+    )
+)

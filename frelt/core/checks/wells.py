@@ -1,0 +1,58 @@
+"""No item may stand in a wheel well."""
+
+from collections.abc import Iterable
+
+from ..check import Check, CheckKind, register
+from ..frames import Frames
+from ..rig import Rig
+from ..solids import TOUCH, depth, fixtures, solids
+from ..units import Units
+
+
+def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
+    wells = fixtures(rig)
+    if not wells:
+        return
+    room, clean = solids(rig, frames), True
+    for item in rig.items:
+        own = room.get(item.id)
+        into = max((depth(own, w) for w in wells if own is not None and w.carrier == own.carrier), default=0.0)
+        if into > TOUCH:
+            clean = False
+            yield Check(
+                id=f"well:{item.id}",
+                kind="wheel well",
+                subject=item.name,
+                quantity="length",
+                status="over",
+                load=into,
+                limit=0.0,
+                margin=-into,
+                items=(item.id,),
+                scale=max(min(item.length.value, item.width.value), 0.01) * 4,
+            )
+    if clean:
+        yield Check(id="well", kind="wheel well", subject="Clear of the wheel wells", quantity="length", status="ok")
+
+
+def _sentence(c: Check, units: Units) -> str:
+    if c.load is None:
+        return "Every item stands clear of the wheel wells"
+    return f"{c.subject} runs {units.show(c.load, 'length')} into a wheel well"
+
+
+def _brief(c: Check, units: Units) -> str:
+    return f"{c.subject} in a wheel well" if c.load is not None else "clear of the wheel wells"
+
+
+register(
+    CheckKind(
+        "wheel well",
+        "Wheel wells",
+        plate="measure the wells where they are widest, and what lies between them",
+        source="geometry",
+        findings=_findings,
+        sentence=_sentence,
+        brief=_brief,
+    )
+)

@@ -1,0 +1,44 @@
+"""Electric booster pumps that lift tap pressure or feed a machine from a low tank."""
+
+from ..item import Item
+from ..kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..new_parts import draws_power, port
+
+
+def _make(g: Given) -> Made:
+    watts = g["flow"] * 3e5 / 0.45
+    k = (watts / 400) ** (1 / 3)
+    length, width, height = 0.34 * k, 0.18 * k, 0.20 * k
+    mass = 9 * k**2
+    return Made(
+        length=length,
+        width=width,
+        height=height,
+        mass=mass,
+        mass_pm=0.25 * mass,
+        centre=(0.0, 0.0, 0.45 * height),
+        centre_pm=0.02,
+        parts=(
+            port("inlet", "Inlet", (-length / 2, 0.0, height / 2), 0.025),
+            port("outlet", "Outlet", (-length / 2 + 0.05, 0.0, height), 0.025),
+            draws_power("Booster", watts, "12 V" if g.word("volts") == "12 V" else "120 V"),
+        ),
+    )
+
+
+def _service(item: Item) -> tuple[Service, ...]:
+    return (beside(item, "pump head", "front", 0.20, (0.0, 1.0), (0.0, 1.0)),)
+
+
+register(
+    Kind(
+        "booster",
+        "Booster pump",
+        rectangle,
+        "electric transfer feed pump tap",
+        (Param("flow", "Flow", "flow", 5e-5, 3e-3, 36 / 60000),),
+        (Choice("volts", "Fed by", ("120 V", "12 V")),),
+        _make,
+        _service,
+    )
+)

@@ -1,0 +1,41 @@
+"""Ladder racks: bars over bed, roof or wall, with a deck on top."""
+
+from ..kind import Choice, Given, Kind, Made, Param, rectangle, register
+from .shelf import board
+
+PARAMS = (
+    Param("long", "Long", "length", 0.3, 5.0, 2.2),
+    Param("wide", "Wide", "length", 0.2, 2.2, 1.4),
+    Param("tall", "Tall", "length", 0.05, 1.5, 0.15),
+)
+
+
+def _make(g: Given) -> Made:
+    steel = g.word("material") == "steel"
+    run = 2 * g["long"] + 3 * g["wide"] + 4 * g["tall"]
+    mass = run * (3.1 if steel else 1.3) + 2
+    return Made(
+        length=g["long"],
+        width=g["wide"],
+        height=g["tall"],
+        mass=mass,
+        mass_pm=0.25 * mass,
+        centre=(0.0, 0.0, 0.75 * g["tall"]),
+        size_pm=0.01,
+        decks=(board("Rack", 1, g["long"], g["wide"], g["tall"]),),
+    )
+
+
+register(
+    Kind(
+        "ladder-rack",
+        "Ladder rack",
+        rectangle,
+        "roof bars over bed",
+        PARAMS,
+        (Choice("material", "Made of", ("aluminum", "steel")),),
+        _make,
+        open_below=0.05,
+        hangs="bottom",
+    )
+)

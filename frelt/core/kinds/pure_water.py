@@ -1,0 +1,46 @@
+"""Purified-water packs: sediment, carbon, reverse osmosis, resin."""
+
+from ..item import Item
+from ..kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..new_parts import draws_power, port
+
+
+def _make(g: Given) -> Made:
+    k = (g["flow"] / (4 / 60000)) ** 0.5
+    ro = g.word("stages") != "resin only"
+    length, width, height = (0.50 * k, 0.42 * k, 1.15) if ro else (0.36 * k, 0.36 * k, 1.0)
+    mass = (46 if ro else 24) * k
+    return Made(
+        length=length,
+        width=width,
+        height=height,
+        mass=mass,
+        mass_pm=0.25 * mass,
+        centre=(0.0, 0.0, 0.45 * height),
+        parts=(
+            port("in", "Tap in", (-length / 2, 0.0, 0.2), 0.0127),
+            port("out", "Pure out", (length / 2, 0.0, 0.2), 0.0127),
+            *((draws_power("Pack pump", 250.0, "12 V"),) if ro else ()),
+        ),
+    )
+
+
+def _service(item: Item) -> tuple[Service, ...]:
+    return (
+        beside(item, "gauges and valves", "back", 0.35, (0.0, 1.0), (0.3, 1.0), "daily"),
+        beside(item, "lifting filters out", "top", 0.25, (0.1, 0.9), (0.0, 0.8)),
+    )
+
+
+register(
+    Kind(
+        "pure-water",
+        "Purified-water pack",
+        rectangle,
+        "RO DI resin reverse osmosis window solar",
+        (Param("flow", "Flow", "flow", 1e-5, 1e-3, 4 / 60000),),
+        (Choice("stages", "Stages", ("RO and resin", "resin only")),),
+        _make,
+        _service,
+    )
+)

@@ -1,0 +1,58 @@
+"""Stands and raised platforms: a plate on four legs; things stand on it, and storage goes below."""
+
+from math import cos, radians, sin, tan
+
+from msgspec.structs import replace
+
+from ..carrier import Deck
+from ..kind import Choice, Given, Kind, Made, Param, rectangle, register
+from .shelf import board
+
+PARAMS = (
+    Param("long", "Long", "length", 0.15, 4.0, 0.9),
+    Param("wide", "Wide", "length", 0.15, 2.4, 0.6),
+    Param("tall", "Tall", "length", 0.03, 1.5, 0.35),
+    Param("tilt", "Levels a slope of, degrees", "number", 0, 20, 0),
+)
+PLATE = 0.05  # of top and rim [m]
+
+
+def _top(length: float, width: float, tall: float, tilt: float) -> Deck:
+    """The plate, lower in front by the tilt [rad], so that on a floor that drops to the rear it stands level."""
+    deck = board("Stand", 1, length / cos(tilt), width, tall + length / 2 * tan(tilt))
+    return deck if tilt == 0 else replace(deck, u=(cos(tilt), 0.0, sin(tilt)))
+
+
+def _make(g: Given) -> Made:
+    length, width, tall = g["long"], g["wide"], g["tall"]
+    steel = g.word("material") == "steel"
+    mass = (
+        length * width * (24 if steel else 11)
+        + 4 * tall * (3.2 if steel else 1.4)
+        + 2 * (length + width) * (2.4 if steel else 1.0)
+    )
+    return Made(
+        length=length,
+        width=width,
+        height=tall + length * tan(radians(g["tilt"])),
+        mass=mass,
+        mass_pm=0.2 * mass,
+        centre=(0.0, 0.0, 0.8 * tall),
+        size_pm=0.01,
+        decks=(_top(length, width, tall, radians(g["tilt"])),),
+    )
+
+
+register(
+    Kind(
+        "stand",
+        "Stand",
+        rectangle,
+        "platform riser raised storage below leveling legs base",
+        PARAMS,
+        (Choice("material", "Made of", ("aluminum", "steel")),),
+        _make,
+        open_below=PLATE,
+        big=True,
+    )
+)

@@ -1,0 +1,167 @@
+"""The floor a person can walk, from outside through the doors, exactly, on the grid that the obstacles' own edges make.
+
+A person is a square of the rule's width that keeps to the axes. Each obstacle grown by half that width bars the person's
+middle; between the edges of grown obstacles nothing changes, so a cell of that grid is either all free or all barred.
+From the cells outside, free cells are flooded along runs until nothing is added.
+"""
+
+from collections.abc import Sequence
+
+import numpy as np
+from msgspec import Struct
+from numpy.typing import NDArray
+
+from .around import Room, deck_box, neighbors, walled
+from .carrier import Carrier
+from .frames import Frames
+from .rig import Rig
+
+Array = NDArray[np.float64]
+AROUND = 0.9  # of the ground outside the deck that is looked at [m]
+STEP_OVER = 0.15  # what a person steps over [m]
+HEAD = 1.80  # below which something is in the way of a head [m]
+ON = 0.05  # what a side gives way, since hands come a little round a corner [m]
+DOOR = 1.20  # least height of an opening a person goes through [m]
+
+
+class Walk(Struct, frozen=True):
+    """xs, ys: edges of the cells [m].  reached: (cells along x, cells along y) where a person's middle can be.
+
+    width: of the person [m].  floor: height of the deck; deck: its x0, y0, x1, y1 [m].
+    """
+
+    xs: Array
+    ys: Array
+    reached: NDArray[np.bool_]
+    width: float
+    floor: float
+    deck: tuple[float, float, float, float]
+
+    def runs(self) -> Array:
+        """The rectangles x0, y0, x1, y1 in which a person's middle can be, cells joined along y and x, (n, 4) [m]."""
+        padded = np.zeros((self.reached.shape[0], self.reached.shape[1] + 2), dtype=np.int8)
+        padded[:, 1:-1] = self.reached
+        step = np.diff(padded, axis=1)
+        i, first = np.nonzero(step == 1)
+        last = np.nonzero(step == -1)[1]
+        order = np.lexsort((i, last, first))
+        i, first, last = i[order], first[order], last[order]
+        new = np.ones(len(i), dtype=bool)
+        new[1:] = (first[1:] != first[:-1]) | (last[1:] != last[:-1]) | (i[1:] != i[:-1] + 1)
+        start = np.nonzero(new)[0]
+        end = np.append(start[1:], len(i)) - 1
+        found: Array = np.stack([self.xs[i[start]], self.ys[first[start]], self.xs[i[end] + 1], self.ys[last[start]]], axis=1)
+        return found
+
+    def covered(self) -> Array:
+        """The rectangles of the deck that a person's body covers, (n, 4) [m]."""
+        half = self.width / 2
+        grown = self.runs() + np.array([-half, -half, half, half])
+        low, high = np.array(self.deck[:2]), np.array(self.deck[2:])
+        cut: Array = np.concatenate([np.maximum(grown[:, :2], low), np.minimum(grown[:, 2:], high)], axis=1)
+        return cut[(cut[:, 2] > cut[:, 0]) & (cut[:, 3] > cut[:, 1])]
+
+    def can_stand(self, x: float, y: float) -> bool:
+        """Whether a person's middle can be at a point of the plan [m]."""
+        i, j = int(np.searchsorted(self.xs, x, "right")) - 1, int(np.searchsorted(self.ys, y, "right")) - 1
+        inside = 0 <= i < len(self.xs) - 1 and 0 <= j < len(self.ys) - 1
+        return not inside or bool(self.reached[i, j])
+
+    def out_of_reach(self, listed: Sequence[Room], arm: float, up: float) -> list[str]:
+        """Why the service of each room cannot be got at from where a person can stand; empty where it can.
+
+        A person stands on the side from which it is worked on, on any side of what is worked on from above.
+        arm: how far from a person's middle; up: how high above what he stands on [m].
+        """
+        runs = self.runs()
+        at = np.array([r.at for r in listed], dtype=float).reshape(-1, 3)
+        if not len(runs):
+            return ["nobody can stand near it"] * len(listed)
+        x, y = at[:, 0][:, None], at[:, 1][:, None]
+        off_x = np.maximum(np.maximum(runs[:, 0] - x, x - runs[:, 2]), 0.0)
+        off_y = np.maximum(np.maximum(runs[:, 1] - y, y - runs[:, 3]), 0.0)
+        near = off_x * off_x + off_y * off_y <= arm * arm
+        before = np.ones_like(near)
+        for axis, sign, far in ((0, 1, 2), (0, -1, 0), (1, 1, 3), (1, -1, 1)):
+            own = [n for n, r in enumerate(listed) if r.axis == axis and r.sign * sign > 0]
+            if own:
+                edge = at[own, axis][:, None]
+                before[own] = runs[:, far] > edge - ON if sign > 0 else runs[:, far] < edge + ON
+        dx0, dy0, dx1, dy1 = self.deck
+        aboard = (runs[:, 2] > dx0) & (runs[:, 0] < dx1) & (runs[:, 3] > dy0) & (runs[:, 1] < dy1)
+        there = near & before
+        from_floor, from_ground = at[:, 2] - self.floor <= up, at[:, 2] <= up
+        low_enough = (there[:, aboard].any(axis=1) & from_floor) | (there.any(axis=1) & from_ground)
+        if low_enough.all():
+            return [""] * len(listed)
+        words = []
+        for n in range(len(listed)):
+            if low_enough[n]:
+                words.append("")
+            elif there[n].any():
+                words.append("it is above reach")
+            else:
+                words.append("nobody can stand where it is worked on" if near[n].any() else "nobody can stand near it")
+        return words
+
+
+def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
+    """The floor a person of the rules' width can walk on a carrier."""
+    x0, y0, x1, y1, floor = deck_box(carrier)
+    nose = carrier.body.nose if walled(carrier) else 0.0
+    near, half = neighbors(rig, frames, carrier), rig.rules.walk_width / 2
+    boxes = near.boxes
+    high = boxes[:, 5] > floor + STEP_OVER
+    low = boxes[:, 2] < floor + HEAD
+    head = boxes[:, 2] >= floor + DOOR
+    wall = np.arange(len(boxes)) >= near.items
+    barred = boxes[high & low & ~(wall & head)]
+    grown = barred + np.array([-half, -half, 0.0, half, half, 0.0])
+    edge = (x0 - nose - AROUND, y0 - AROUND, x1 + AROUND, y1 + AROUND)
+    xs = _edges(np.concatenate([grown[:, 0], grown[:, 3], [x0, x1]]), edge[0], edge[2])
+    ys = _edges(np.concatenate([grown[:, 1], grown[:, 4], [y0, y1]]), edge[1], edge[3])
+    free = np.ones((len(xs) - 1, len(ys) - 1), dtype=bool)
+    i0, i1 = np.searchsorted(xs, grown[:, 0] - 1e-9), np.searchsorted(xs, grown[:, 3] - 1e-9)
+    j0, j1 = np.searchsorted(ys, grown[:, 1] - 1e-9), np.searchsorted(ys, grown[:, 4] - 1e-9)
+    for a, b, c, d in zip(i0.tolist(), i1.tolist(), j0.tolist(), j1.tolist(), strict=True):
+        free[a:b, c:d] = False
+    return Walk(xs, ys, flooded(free), rig.rules.walk_width, floor, (x0 - nose, y0, x1, y1))
+
+
+def _edges(values: Array, low: float, high: float) -> Array:
+    kept = np.sort(np.round(values[(values > low) & (values < high)], 9))
+    if len(kept) > 1:  # as np.unique does, which imports much when it is first called
+        kept = kept[np.append(True, kept[1:] != kept[:-1])]
+    return np.concatenate([[low], kept, [high]])
+
+
+def flooded(free: NDArray[np.bool_]) -> NDArray[np.bool_]:
+    """The free cells that hang together with a free cell of the border, by runs along both axes in turn; True or False by a cell."""
+    reached = np.zeros_like(free)
+    reached[[0, -1], :], reached[:, [0, -1]] = free[[0, -1], :], free[:, [0, -1]]
+    turned = np.ascontiguousarray(free.T)
+    along_x, along_y = _runs(free), _runs(turned)
+    count = -1
+    while True:
+        reached = _spread(reached, free, along_x)
+        if count == (count := int(np.count_nonzero(reached))):
+            return reached
+        reached = _spread(reached.T, turned, along_y).T
+        if count == (count := int(np.count_nonzero(reached))):
+            return reached
+
+
+def _runs(free: NDArray[np.bool_]) -> NDArray[np.intp]:
+    """A number for each run of free cells in a row."""
+    starts = free.copy()
+    starts[:, 1:] &= ~free[:, :-1]
+    numbers: NDArray[np.intp] = np.cumsum(starts.ravel(), dtype=np.intp).reshape(starts.shape)
+    return numbers
+
+
+def _spread(reached: NDArray[np.bool_], free: NDArray[np.bool_], runs: NDArray[np.intp]) -> NDArray[np.bool_]:
+    """Every run that is reached anywhere is reached everywhere."""
+    hit = np.zeros(int(runs.max(initial=0)) + 1, dtype=bool)
+    hit[runs[reached]] = True
+    found: NDArray[np.bool_] = free & hit[runs]
+    return found

@@ -1,0 +1,51 @@
+"""A skid lifted over its bed: raised with all that stands on it, the forks below it and their mast behind."""
+
+from ..core.frames import Frames, standing_on
+from ..core.kind import given
+from ..core.rig import Rig
+from .shapes import Group, Path, line, polygon, rect
+
+RAISE = 0.32  # how far it is drawn above its deck [m]
+TALL = 1.7  # of the mast [m]
+THICK = 0.045  # of a fork [m]
+
+
+def raised(rig: Rig, carrier: str, frames: Frames) -> frozenset[str]:
+    """What is drawn in the air: the skids of a carrier and all that stands on them."""
+    skids = [i for i in rig.items if i.kind == "skid" and frames.carrier_of.get(i.id) == carrier]
+    return frozenset(j.id for s in skids for j in standing_on(rig, s.id))
+
+
+def up(group: Group, by: float) -> Group:
+    """A group higher in a drawing that shows heights [m]."""
+    a, b, c, d, e, f = group.at
+    return Group(group.paths, (a, b, c, d, e, f + by), group.item, group.depth)
+
+
+def forks(rig: Rig, carrier: str, frames: Frames, view: str) -> tuple[Group, ...]:
+    """The forks of every skid that they enter from the rear."""
+    made = []
+    for skid in rig.items:
+        if skid.kind != "skid" or frames.carrier_of.get(skid.id) != carrier or skid.id not in frames.items:
+            continue
+        g = given(skid)
+        if g.word("forks") == "from the side":
+            continue
+        x, y, z = frames.items[skid.id].at
+        heel, tip = x + skid.length.value / 2, x + skid.length.value / 2 - rig.forklift.forks
+        apart, low = g["apart"] / 2, z + RAISE + 0.01
+        made.append(Group(_paths(view, heel, tip, y, apart, low)))
+    return tuple(made)
+
+
+def _paths(view: str, heel: float, tip: float, y: float, apart: float, low: float) -> tuple[Path, ...]:
+    half = 0.06
+    if view == "side":
+        fork = polygon("fork", (tip, low), (tip + 0.1, low + THICK), (heel, low + THICK), (heel, low))
+        mast = rect("fork", heel + 0.02, 0.12, heel + 0.14, TALL, 0.02)
+        carriage = rect("dark", heel, low - 0.06, heel + 0.05, low + 0.5, 0.01)
+        return (fork, mast, carriage, line("detail", (heel + 0.08, 0.12), (heel + 0.08, TALL)))
+    if view == "rear":
+        return tuple(rect("fork", y + s * apart - half, low, y + s * apart + half, low + THICK, 0.01) for s in (-1, 1))
+    blades = tuple(rect("below", tip, y + s * apart - half, heel, y + s * apart + half) for s in (-1, 1))
+    return (*blades, rect("fork", heel + 0.02, y - apart - 0.2, heel + 0.14, y + apart + 0.2, 0.02))

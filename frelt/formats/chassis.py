@@ -1,0 +1,351 @@
+"""Chassis as CSV: one carrier a row, sizes in mm and kg, so that a shop keeps its own in a spreadsheet.
+
+Doors, wheel wells, no-bolt zones and seats are lists divided by semicolons, each entry's parts by commas.
+"""
+
+from collections.abc import Iterable
+
+from ..core.carrier import (
+    Axle,
+    Body,
+    Carrier,
+    Deck,
+    Door,
+    Seat,
+    Tires,
+    Trailer,
+    TrailerEmpty,
+    TrailerRatings,
+    Vehicle,
+    VehicleEmpty,
+    VehicleRatings,
+    Well,
+    Zone,
+)
+from ..core.catalog import Chassis
+from ..core.figure import Figure, Rating, Source, rated
+from .rows import Row, rows, table
+
+VEHICLES = ("pickup", "flatbed", "service body", "box truck", "van")
+KINDS = ("trailer", *VEHICLES)
+REQUIRED = ("id", "name", "carrier", "deck_length_mm", "deck_width_mm", "axles_mm")
+COLUMNS = (
+    *("id", "name", "carrier", "words", "coupler", "sharing", "deck_length_mm", "deck_width_mm", "deck_height_mm", "surface"),
+    *("coupler_mm", "coupler_height_mm", "jack_mm", "axles_mm", "track_mm", "duals", "tire_diameter_mm", "tire_width_mm"),
+    *("ball_mm", "ball_height_mm", "body", "wall_mm", "rail_mm", "nose_mm", "cab_mm", "hood_mm", "cab_height_mm", "rack"),
+    *("doors", "wells", "zones", "seats", "empty_kg", "empty_pm_percent", "empty_source", "height_mm", "height_pm_mm"),
+    *(
+        "sag_mm",
+        "gross_kg",
+        "axle_kg",
+        "tire_kg",
+        "payload_kg",
+        "tow_kg",
+        "combination_kg",
+        "coupler_gross_kg",
+        "coupler_tongue_kg",
+    ),
+    *("receiver_gross_kg", "receiver_tongue_kg", "ratings_source", "note"),
+)
+SURFACES: tuple[str, ...] = ("planked", "plate", "coated")
+BODIES: tuple[str, ...] = ("open", "enclosed", "bed", "box")
+SIDES: tuple[str, ...] = ("left", "right", "rear", "front")
+DOORS: tuple[str, ...] = ("door", "ramp", "barn doors", "lift door", "tailgate", "gap", "lift gate")
+ROUGH = "estimate, from memory"
+SOURCES: tuple[Source, ...] = ("weighed", "measured", "maker", "plate", "estimate")
+
+
+def read_chassis(data: bytes, file: str = "") -> tuple[Chassis, ...]:
+    """Every chassis of a table. Raises BadInput with file, row and column; nothing is half-imported."""
+    found: dict[str, Chassis] = {}
+    for row in rows(data, file, REQUIRED):
+        one = _chassis(row)
+        if one.id in found:
+            raise row.bad("id", "an id of its own")
+        found[one.id] = one
+    return tuple(found.values())
+
+
+def _chassis(row: Row) -> Chassis:
+    if not row.text("id") or not row.text("name"):
+        raise row.bad("name" if row.text("id") else "id", "a name")
+    kind = row.one_of("carrier", KINDS, None)
+    carrier: Carrier = _trailer(row) if kind == "trailer" else _vehicle(row, kind)
+    return Chassis(id=row.text("id"), name=row.text("name"), carrier=carrier, words=row.text("words"))
+
+
+def _deck(row: Row, name: str, on: str) -> Deck:
+    length, half = row.mm("deck_length_mm", 300), row.mm("deck_width_mm", 300) / 2
+    return Deck(
+        id="floor",
+        name=name,
+        on=on,
+        origin=(0.0, 0.0, row.mm("deck_height_mm", 100, 0.6)),
+        outline=((0, -half), (length, -half), (length, half), (0, half)),
+        surface=row.one_of("surface", SURFACES, "planked"),  # type: ignore[arg-type]
+    )
+
+
+def _axles(row: Row, names: list[str], stations: tuple[float, ...]) -> tuple[Axle, ...]:
+    ratings, tires = row.list_of("axle_kg", 1, 1, 50_000), row.list_of("tire_kg", 1, 1, 20_000)
+    tracks = row.list_of("track_mm", 0.001, 300, 3500) or (row.mm("deck_width_mm") + 0.26,)
+    source = row.one_of("ratings_source", SOURCES, "estimate")
+    duals = row.text("duals")
+    if duals not in ("", "rear", "all"):
+        raise row.bad("duals", "rear, all or nothing")
+
+    def nth(listed: tuple[float, ...], n: int) -> float | None:
+        return (listed[n] if n < len(listed) else listed[-1]) if listed else None
+
+    made = []
+    for n, (name, x) in enumerate(zip(names, stations, strict=True)):
+        twice = duals == "all" or (duals == "rear" and n > 0)
+        tire = Tires(
+            rating=_rating(nth(tires, n), source),
+            each_end=2 if twice else 1,
+            diameter=row.mm("tire_diameter_mm", 200, 0.68),
+            width=row.mm("tire_width_mm", 80, 0.205),
+        )
+        track = nth(tracks, n)
+        assert track is not None
+        typical, sag = nth(ratings, n), row.number("sag_mm", 0.001, 5, 500)
+        rate = None if not sag or typical is None else Figure(value=typical / sag, plus_minus=0.2 * typical / sag, note=ROUGH)
+        rating = _rating(typical, source)
+        made.append(Axle(id=f"axle-{n + 1}", name=name, x=x, track=track, rating=rating, tires=tire, rate=rate))
+    return tuple(made)
+
+
+def _rating(value: float | None, source: Source) -> Rating:
+    return (
+        None
+        if value is None
+        else Figure(value=value, source=source, note="typical of the class" if source == "estimate" else "")
+    )
+
+
+def _limit(row: Row, column: str) -> Rating:
+    source = row.one_of("ratings_source", SOURCES, "estimate")
+    return _rating(row.number(column, 1, 1, 100_000, None) if row.text(column) else None, source)
+
+
+def _weights(row: Row) -> tuple[Figure, Figure] | None:
+    listed = row.list_of("empty_kg", 1, 0, 50_000)
+    if not listed:
+        return None
+    if len(listed) != 2:
+        raise row.bad("empty_kg", "two weights divided by a semicolon: tongue and axles, or front and rear")
+    share, source = row.number("empty_pm_percent", 0.01, 0, 80, 0.15), row.one_of("empty_source", SOURCES, "estimate")
+    note = ROUGH if source == "estimate" else ""
+    origin = f"class {row.text('id')}" if source == "estimate" else "scale"
+    first, second = (Figure(value=v, plus_minus=round(v * share, 1), source=source, origin=origin, note=note) for v in listed)
+    return first, second
+
+
+def _height(row: Row, usual: float) -> Figure:
+    return Figure(value=row.mm("height_mm", 100, usual), plus_minus=row.mm("height_pm_mm", 0, 0.15), note=ROUGH)
+
+
+def _trailer(row: Row) -> Trailer:
+    stations = row.list_of("axles_mm", 0.001, 100, 20_000)
+    if not 1 <= len(stations) <= 3:
+        raise row.bad("axles_mm", "one to three stations divided by semicolons")
+    names = ["Axle"] if len(stations) == 1 else [f"Axle {n + 1}" for n in range(len(stations))]
+    coupler, weights = -row.mm("coupler_mm", 0, 1.2), _weights(row)
+    return Trailer(
+        id="trailer",
+        name=row.text("name"),
+        coupler=row.one_of("coupler", ("ball", "gooseneck"), "ball"),
+        coupler_x=coupler,
+        coupler_z=row.mm("coupler_height_mm", 100, 0.45),
+        jack_x=round(coupler + row.mm("jack_mm", 0, 0.3), 4),
+        axles=_axles(row, names, stations),
+        sharing=row.one_of("sharing", ("equaliser", "independent"), "equaliser"),
+        decks=(_deck(row, "Deck", "trailer"),),
+        empty=weights and TrailerEmpty(tongue=weights[0], axles=weights[1], height=_height(row, 0.55)),
+        ratings=TrailerRatings(
+            gross=_limit(row, "gross_kg"),
+            coupler_gross=_limit(row, "coupler_gross_kg"),
+            coupler_tongue=_limit(row, "coupler_tongue_kg"),
+        ),
+        body=_body(row, "open"),
+        note=row.text("note"),
+    )
+
+
+def _vehicle(row: Row, kind: str) -> Vehicle:
+    stations = row.list_of("axles_mm", 0.001, -8000, 20_000)
+    if not 2 <= len(stations) <= 3:
+        raise row.bad("axles_mm", "two or three stations divided by semicolons, the front axle first")
+    names = ["Front axle", "Rear axle"] if len(stations) == 2 else ["Front axle", "Rear axle 1", "Rear axle 2"]
+    axles, weights = _axles(row, names, stations), _weights(row)
+    deck_name = {"pickup": "Bed", "flatbed": "Tray", "van": "Van floor", "box truck": "Box floor"}.get(kind, "Bed")
+    return Vehicle(
+        id="vehicle",
+        name=row.text("name"),
+        body_kind=kind,  # type: ignore[arg-type]
+        front=axles[0],
+        rear=axles[1:],
+        ball_x=row.mm("ball_mm", -2000) if row.text("ball_mm") else None,
+        ball_z=row.mm("ball_height_mm", 100) if row.text("ball_height_mm") else None,
+        decks=(_deck(row, deck_name, "vehicle"),),
+        seats=_seats(row),
+        empty=weights and VehicleEmpty(front=weights[0], rear=weights[1], height=_height(row, 0.70)),
+        ratings=VehicleRatings(
+            gross=_limit(row, "gross_kg"),
+            payload=_limit(row, "payload_kg"),
+            combination=_limit(row, "combination_kg"),
+            tow=_limit(row, "tow_kg"),
+            receiver_gross=_limit(row, "receiver_gross_kg"),
+            receiver_tongue=_limit(row, "receiver_tongue_kg"),
+        ),
+        body=_body(row, "box" if kind in ("van", "box truck") else "bed"),
+        note=row.text("note"),
+    )
+
+
+def _body(row: Row, usual: str) -> Body:
+    return Body(
+        kind=row.one_of("body", BODIES, usual),  # type: ignore[arg-type]
+        wall=row.mm("wall_mm", 0, 0.0),
+        rail=row.mm("rail_mm", 0, 0.0),
+        nose=row.mm("nose_mm", 0, 0.0),
+        cab=row.mm("cab_mm", 0, 0.0),
+        hood=row.mm("hood_mm", 0, 0.0),
+        cab_height=row.mm("cab_height_mm", 0, 1.9),
+        rack=row.one_of("rack", ("yes", "no"), "no") == "yes",
+        doors=tuple(_doors(row)),
+        wells=tuple(_wells(row)),
+        zones=tuple(_zones(row)),
+    )
+
+
+def _parts(row: Row, column: str, count: int, expected: str) -> Iterable[list[str]]:
+    for text in filter(None, (t.strip() for t in row.text(column).split(";"))):
+        parts = [p.strip() for p in text.split(",")]
+        if len(parts) != count:
+            raise row.bad(column, expected)
+        yield parts
+
+
+def _mm(row: Row, column: str, text: str, low: float = -20_000) -> float:
+    try:
+        value = float(text)
+    except ValueError:
+        raise row.bad(column, f"a number of mm where “{text}” stands") from None
+    if not low <= value <= 20_000:
+        raise row.bad(column, f"{low:g} to 20000 mm where “{text}” stands")
+    return value / 1000
+
+
+def _doors(row: Row) -> Iterable[Door]:
+    shape = "name, side, start, end, height, kind for each door"
+    for n, (name, side, start, end, height, kind) in enumerate(_parts(row, "doors", 6, shape)):
+        if side not in SIDES or kind not in DOORS:
+            raise row.bad("doors", f"a side of {', '.join(SIDES)} and a kind of {', '.join(DOORS)}")
+        x0, x1, tall = (_mm(row, "doors", v) for v in (start, end, height))
+        yield Door(id=f"door-{n + 1}", name=name, side=side, start=x0, end=x1, height=tall, kind=kind)  # type: ignore[arg-type]
+
+
+def _wells(row: Row) -> Iterable[Well]:
+    for n, (side, *sizes) in enumerate(_parts(row, "wells", 5, "side, start, end, inward, height for each wheel well")):
+        if side not in ("left", "right"):
+            raise row.bad("wells", "left or right")
+        start, end, inward, height = (_mm(row, "wells", v) for v in sizes)
+        yield Well(id=f"well-{n + 1}", side=side, start=start, end=end, inward=inward, height=height)  # type: ignore[arg-type]
+
+
+def _zones(row: Row) -> Iterable[Zone]:
+    for n, (below, *sizes) in enumerate(_parts(row, "zones", 5, "what is below, x0, y0, x1, y1 for each zone")):
+        x0, y0, x1, y1 = (_mm(row, "zones", v) for v in sizes)
+        yield Zone(id=f"zone-{n + 1}", below=below, x0=x0, y0=y0, x1=x1, y1=y1)
+
+
+def _seats(row: Row) -> tuple[Seat, ...]:
+    made = []
+    for n, (name, x, y) in enumerate(_parts(row, "seats", 3, "name, station, side for each seat")):
+        made.append(Seat(id=f"seat-{n + 1}", name=name, x=_mm(row, "seats", x), y=_mm(row, "seats", y)))
+    return tuple(made)
+
+
+def write_chassis(listed: Iterable[Chassis]) -> bytes:
+    """A table that `read_chassis` reads back; what it has no column for (slanted decks, aboard lists) is left out."""
+    return table(COLUMNS, (_cells(c) for c in listed))
+
+
+def _cells(one: Chassis) -> dict[str, object]:
+    c = one.carrier
+    us, vs = [p[0] for p in c.main_deck.outline], [p[1] for p in c.main_deck.outline]
+    tires = c.axles[-1].tires
+    duals = "all" if all(a.tires.each_end > 1 for a in c.axles) else "rear" if tires.each_end > 1 else ""
+    body = c.body
+    cells: dict[str, object] = {
+        "id": one.id,
+        "name": one.name,
+        "words": one.words,
+        "deck_length_mm": _show(max(us) - min(us)),
+        "deck_width_mm": _show(max(vs) - min(vs)),
+        "deck_height_mm": _show(c.main_deck.origin[2]),
+        "surface": c.main_deck.surface,
+        "axles_mm": ";".join(_show(a.x) for a in c.axles),
+        "track_mm": ";".join(_show(a.track) for a in c.axles),
+        "duals": duals,
+        "tire_diameter_mm": _show(tires.diameter),
+        "tire_width_mm": _show(tires.width),
+        "body": body.kind,
+        "rack": "yes" if body.rack else "no",
+        "doors": "; ".join(
+            f"{d.name.replace(',', '').replace(';', '')}, {d.side}, {_show(d.start)}, {_show(d.end)}, {_show(d.height)}, {d.kind}"
+            for d in body.doors
+        ),
+        "wells": "; ".join(
+            f"{w.side}, {_show(w.start)}, {_show(w.end)}, {_show(w.inward)}, {_show(w.height)}" for w in body.wells
+        ),
+        "zones": "; ".join(
+            f"{z.below.replace(',', '').replace(';', '')}, {_show(z.x0)}, {_show(z.y0)}, {_show(z.x1)}, {_show(z.y1)}"
+            for z in body.zones
+        ),
+        "axle_kg": _ratings([a.rating for a in c.axles]),
+        "tire_kg": _ratings([a.tires.rating for a in c.axles]),
+        "gross_kg": _ratings([c.ratings.gross]),
+        "ratings_source": _source([c.ratings.gross, *(a.rating for a in c.axles)]),
+        "note": c.note,
+    }
+    for name in ("wall", "rail", "nose", "cab", "hood", "cab_height"):
+        cells[f"{name}_mm"] = _show(getattr(body, name))
+    weights: tuple[Figure, Figure] | None = None
+    if isinstance(c, Trailer):
+        cells |= {"carrier": "trailer", "coupler": c.coupler, "sharing": c.sharing, "coupler_mm": _show(-c.coupler_x)}
+        sags = [rated(a.rating) / a.rate.value for a in c.axles if a.rate is not None and rated(a.rating)]  # type: ignore[operator]
+        cells["sag_mm"] = _show(sags[0]) if sags else ""
+        cells |= {"coupler_height_mm": _show(c.coupler_z), "jack_mm": "" if c.jack_x is None else _show(c.jack_x - c.coupler_x)}
+        cells |= {
+            "coupler_gross_kg": _ratings([c.ratings.coupler_gross]),
+            "coupler_tongue_kg": _ratings([c.ratings.coupler_tongue]),
+        }
+        weights = None if c.empty is None else (c.empty.tongue, c.empty.axles)
+    else:
+        cells |= {"carrier": c.body_kind, "ball_mm": "" if c.ball_x is None else _show(c.ball_x)}
+        cells |= {"ball_height_mm": "" if c.ball_z is None else _show(c.ball_z)}
+        cells["seats"] = "; ".join(f"{s.name.replace(',', '').replace(';', '')}, {_show(s.x)}, {_show(s.y)}" for s in c.seats)
+        for name in ("payload", "tow", "combination", "receiver_gross", "receiver_tongue"):
+            cells[f"{name}_kg"] = _ratings([getattr(c.ratings, name)])
+        weights = None if c.empty is None else (c.empty.front, c.empty.rear)
+    if weights is not None and c.empty is not None:
+        share = weights[1].plus_minus / weights[1].value if weights[1].value else 0.0
+        cells |= {"empty_kg": ";".join(f"{f.value:g}" for f in weights), "empty_pm_percent": f"{share * 100:.1f}"}
+        cells |= {"empty_source": weights[1].source, "height_mm": _show(c.empty.height.value)}
+        cells["height_pm_mm"] = _show(c.empty.height.plus_minus)
+    return cells
+
+
+def _show(metres: float) -> str:
+    return f"{metres * 1000:.1f}".removesuffix(".0")
+
+
+def _ratings(listed: list[Rating]) -> str:
+    values = [rated(r) for r in listed]
+    return "" if None in values else ";".join(f"{v:g}" for v in values)
+
+
+def _source(listed: list[Rating]) -> str:
+    return next((r.source for r in listed if isinstance(r, Figure)), "estimate")

@@ -1,0 +1,50 @@
+"""`*.equipment.json`: entries of the shop's own catalog, whole, with what stands on them."""
+
+import msgspec
+
+from ..core.catalog import Entry
+from ..core.value import BadInput, Id, Value
+from .strict import parsed, seen, typed
+
+SUFFIX = ".equipment.json"
+FORMAT, VERSION = "frelt-equipment", 1
+
+
+class Shelf(Value, frozen=True, kw_only=True, omit_defaults=False):
+    """A file of entries."""
+
+    format: str = FORMAT
+    version: int = VERSION
+    entries: tuple[Entry, ...] = ()
+
+
+def decode_entries(data: bytes, file: str = "") -> tuple[Entry, ...]:
+    """The entries in some bytes. Raises BadInput naming file, path, what was found and expected."""
+    try:
+        raw = parsed(data)
+        if not isinstance(raw, dict) or raw.get("format") != FORMAT:
+            raise BadInput("$.format", seen(raw.get("format") if isinstance(raw, dict) else raw), f'"{FORMAT}"')
+        shelf = typed(raw, Shelf)
+        if shelf.version != VERSION:
+            raise BadInput("$.version", str(shelf.version), f"a version this program reads, {VERSION}")
+        for n, entry in enumerate(shelf.entries):
+            _whole(entry, f"$.entries[{n}]")
+        return shelf.entries
+    except BadInput as err:
+        raise BadInput(err.where, err.found, err.expected, file) from None
+
+
+def _whole(entry: Entry, path: str) -> None:
+    """What stands on an entry stands on one of its decks."""
+    decks: set[Id] = {d.id for d in entry.item.decks} | {d.id for i in entry.carries for d in i.decks}
+    for n, item in enumerate(entry.carries):
+        if item.place.deck not in decks:
+            raise BadInput(f"{path}.carries[{n}].place.deck", f"“{item.place.deck}”", "a deck of this entry")
+
+
+def encode_entries(entries: tuple[Entry, ...]) -> bytes:
+    """Entries as UTF-8 JSON, indented. Raises BadInput where they would not read back the same."""
+    made = msgspec.json.encode(Shelf(entries=entries))
+    if decode_entries(made) != entries:
+        raise BadInput("$", "an entry that would not read back the same", "finite figures within bounds")
+    return msgspec.json.format(made, indent=1) + b"\n"

@@ -1,0 +1,87 @@
+"""JSON that is refused, with its path, where it is not just what was expected."""
+
+import re
+from typing import Any, TypeVar
+
+import msgspec
+
+from ..core.value import BadInput
+from ..core.words import uncapital
+
+
+def parsed(data: bytes) -> Any:
+    """The values in some JSON. Raises BadInput for what is cut short, twice, not finite or not UTF-8."""
+    import json
+
+    try:
+        text = data.decode("utf-8")
+    except UnicodeDecodeError as err:
+        raise BadInput("$", f"a byte at {err.start} that is not UTF-8", "a UTF-8 text file") from None
+    try:
+        return json.loads(text, parse_constant=_no_constant, object_pairs_hook=_once)
+    except json.JSONDecodeError as err:
+        where = f"line {err.lineno}, column {err.colno}"
+        raise BadInput(where, uncapital(err.msg), "whole JSON; the file may be cut short") from None
+    except RecursionError:
+        raise BadInput("$", "brackets nested too deeply", "a rig document") from None
+
+
+def _no_constant(name: str) -> float:
+    raise BadInput("$", f"the number {name}", "finite numbers only")
+
+
+def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    found = dict(pairs)
+    if len(found) < len(pairs):
+        names = [k for k, _ in pairs]
+        twice = next(k for k in names if names.count(k) > 1)
+        raise BadInput("$", f"the key “{twice}” twice in one object", "each key once")
+    return found
+
+
+T = TypeVar("T")
+
+
+def typed(raw: Any, wanted: type[T]) -> T:
+    """The raw values as a type. Raises BadInput with the path of the first that does not fit."""
+    try:
+        return msgspec.convert(raw, wanted)
+    except msgspec.ValidationError as err:
+        raise _explained(err, raw) from None
+
+
+_AT = re.compile(r"^(?P<what>.*?)(?: - at `(?P<where>.*)`)?$", re.DOTALL)
+
+
+def _explained(err: msgspec.ValidationError, raw: Any) -> BadInput:
+    match = _AT.match(str(err))
+    assert match is not None
+    what, where = match["what"], match["where"] or "$"
+    unknown = re.match(r"Object contains unknown field `(.*)`", what)
+    if unknown:
+        return BadInput(f"{where}.{unknown[1]}", "a key that is not known here", "only the keys of docs/file-format.md")
+    missing = re.match(r"Object missing required field `(.*)`", what)
+    if missing:
+        return BadInput(f"{where}.{missing[1]}", "nothing", "this key, which is required")
+    wanted = re.match(r"Expected (.*?)(?:, got (.*))?$", what)
+    if wanted:
+        found = seen(_at(raw, where))
+        return BadInput(where, wanted[2] if found == "…" and wanted[2] else found, wanted[1].replace("`", ""))
+    return BadInput(where, what, "what docs/file-format.md says")
+
+
+def _at(raw: Any, where: str) -> Any:
+    for key in re.findall(r"\.([^.\[\]]+)|\[(\d+)\]", where):
+        try:
+            raw = raw[key[0]] if key[0] else raw[int(key[1])]
+        except (KeyError, IndexError, TypeError):
+            return ...
+    return raw
+
+
+def seen(value: Any) -> str:
+    """A value as it stands in the file, cut to a line."""
+    if value is ...:
+        return "…"
+    text = msgspec.json.encode(value).decode()
+    return text if len(text) <= 60 else text[:57] + "..."

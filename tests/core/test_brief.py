@@ -1,0 +1,150 @@
+"""From the brief to the list: each step against a sum by hand or a reference library."""
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+from msgspec.structs import replace
+
+from frelt.app.stock import class_of, classes, equipment, list_on_deck, new_rig
+from frelt.core.brief import Brief, Supplied, bucket_flow, lever
+from frelt.core.equipment import GPM, Worked, worked_out
+from frelt.core.figure import Figure, plate
+from frelt.core.fitting import least_excess, table, wanted
+from frelt.core.load_index import load_of
+from frelt.core.rig import RuleSet
+from frelt.core.solve import solve
+from frelt.core.units import GALLON, US
+from tests.conftest import block
+
+
+def worked(**answers: object) -> Worked:
+    return worked_out(Brief(**answers), equipment(), US)  # type: ignore[arg-type]
+
+
+def test_a_bucket_and_a_watch_measure_a_tap() -> None:
+    """By hand: 5 gal in 40 s is 7.5 gal/min, known to 0.5 s in 40 and 5 % of the mark."""
+    tap = bucket_flow(5 * GALLON, 40.0)
+    assert tap.value / GPM == pytest.approx(7.5) and tap.plus_minus / tap.value == pytest.approx((0.0125**2 + 0.05**2) ** 0.5)
+    with pytest.raises(ValueError, match="no time"):
+        bucket_flow(1.0, 0.0)
+
+
+@given(st.floats(5, 150), st.floats(0.5, 3.0), st.floats(0.2, 3.0))
+def test_the_lever_rule_balances_about_the_pivot(reading: float, at: float, wanted_at: float) -> None:
+    """Source: equilibrium of moments, any handbook of statics."""
+    assert lever(reading, at, wanted_at, 0.0) * wanted_at == pytest.approx(reading * at)
+
+
+def test_water_follows_the_tap_the_trigger_and_the_refills() -> None:
+    """By hand: 8 gal/min, open 60 %, less a tap of 3 ± 1 at its least, for one hour with 15 % to spare."""
+    tap = Figure(value=3 * GPM, plus_minus=1 * GPM)
+    found = worked(tap=tap)
+    assert found.value("net") / GPM == pytest.approx(4.8 - 2.0)
+    assert found.value("water") / GALLON == pytest.approx(2.8 * 60 * 1.15)
+    strong = worked(tap=Figure(value=9 * GPM))
+    assert strong.value("net") == 0 and strong.value("water") / GALLON == pytest.approx(8 * 5)  # five minutes for the float
+    both = worked(operators=2, hot=True)
+    assert both.value("total") / GPM == pytest.approx(11.0)  # a coil holds each to 5.5
+
+
+def test_strengths_follow_the_balance_of_chlorine_and_fuel_that_of_heat() -> None:
+    """Sources: c1·V1 = c2·V2; heat = ρ·V·c·ΔT with the fluid's own heat capacity (4.18 kJ/kg K, any handbook)."""
+    found = worked(school="12 V diaphragm", strength=2.0, stock=12.5)
+    assert found.value("sh") * 12.5 == pytest.approx(found.value("mix") * 2.0)
+    assert found.value("sh") + found.value("soft-water") == pytest.approx(found.value("mix"))
+    hot = worked(hot=True)
+    drawn = hot.value("use") * 6 * 3600
+    assert hot.value("diesel") * 35.8e9 * 0.8 == pytest.approx(drawn * 998.2 * 4186 * 60)
+    assert worked().value("diesel") == 0 and worked().value("sh") == 0
+
+
+def test_an_overruled_line_is_what_the_next_ones_rest_on() -> None:
+    own = worked(overruled={"flow": 4 * GPM})
+    line = next(x for x in own.lines if x.key == "flow")
+    assert line.overruled and "worked out it would be 8 gal/min" in line.how
+    assert own.value("total") / GPM == pytest.approx(4.0) and own.value("water") < worked().value("water")
+    assert own.needed[0].entry == "cold-4-direct" and worked().needed[0].entry == "cold-8-belt"
+
+
+def test_the_list_weighs_what_its_entries_and_liquids_do() -> None:
+    found = worked(
+        school="engine diaphragm", winter=True, supplied=(Supplied(what="reels", condition="worn", entry="reel-stack-2"),)
+    )
+    assert found.road.value - found.dry.value > 1000  # mostly water
+    names = {n.name: n for n in found.needed}
+    assert (
+        names["Engine diaphragm pump"].entry == "" and names["Antifreeze tank"].road.value > names["Antifreeze tank"].dry.value
+    )
+    assert next(n for n in found.needed if n.entry == "reel-stack-2").supplied == "worn"
+    water = next(n for n in found.needed if n.entry.startswith("water"))
+    carried = found.value("water") + found.value("soft-water")
+    assert water.road.value - water.dry.value == pytest.approx(carried * 998.2)
+    assert found.dry.plus_minus == pytest.approx(sum(n.dry.plus_minus**2 for n in found.needed) ** 0.5)
+    held = list_on_deck(new_rig(class_of("deckover-20-tandem"), "r"), class_of("deckover-20-tandem").carrier, (), lambda w: w)
+    assert held.items == ()
+
+
+@pytest.mark.parametrize(
+    "name", ["open-14-tandem", "enclosed-6x12-single", "pickup-1-8-dual", "box-14-dual", "gooseneck-20-tandem"]
+)
+def test_what_axles_still_take_is_where_the_solver_says_they_are_full(name: str) -> None:
+    """Source: the solver, held against PyNite elsewhere: the load put at the middle of the deck ± a sixth of its length."""
+    choice = class_of(name)
+    (row,) = table((choice,), Figure(value=100.0), 0.1, 0.1, 1, US)
+    carrier = choice.carrier
+    length = carrier.main_deck.outline[1][0]
+    bare = new_rig(choice, "r", RuleSet())
+    which = (
+        {"trailer": replace(bare.trailer, axles=carrier.axles)}
+        if bare.trailer is not None
+        else {"vehicle": replace(bare.vehicle, front=carrier.front, rear=carrier.rear)}
+    )  # type: ignore[union-attr, type-var]
+    bare = replace(bare, items=tuple(replace(i, parts=()) for i in bare.items), **which)
+    rooms = []
+    for x in (length / 2 - length / 6, length / 2, length / 2 + length / 6):
+
+        def heaviest(mass: float, x: float = x) -> float:
+            deck = next(iter(bare.decks)).id
+            loaded = replace(
+                bare,
+                items=(*bare.items, replace(block("load", mass, x), place=replace(block("l", 1, x).place, deck=deck, u=x))),
+            )
+            checks = [c for c in solve(loaded).checks if c.kind in ("axle", "tire") and c.margin is not None]
+            return min(c.margin for c in checks if c.margin is not None)
+
+        low, high = 0.0, 40_000.0
+        for _ in range(60):
+            mid = (low + high) / 2
+            low, high = (mid, high) if heaviest(mid) > 0 else (low, mid)
+        rooms.append(low)
+    assert row.axles.low == pytest.approx(min(rooms), rel=0.02, abs=5)  # a driver's seat stands where people are reckoned
+    assert row.axles.high == pytest.approx(max(rooms), rel=0.02, abs=5)
+
+
+def test_the_table_says_what_rules_each_one_out_and_what_an_unknown_one_needs() -> None:
+    load = Figure(value=1200.0, plus_minus=60.0)
+    rows = table(classes(), load, 5.0, 1.5, 2, US, class_of("pickup-34-675-crew").carrier)  # type: ignore[arg-type]
+    assert [r.fits is True for r in rows] == sorted((r.fits is True for r in rows), reverse=True)
+    by_id = {r.chassis.id: r for r in rows}
+    assert by_id["open-7x18-tandem"].fits and by_id["open-7x18-tandem"].tow.known and by_id["open-7x18-tandem"].typical
+    assert by_id["van-short"].fits is False and any("placard" in w for w in by_id["van-short"].why)
+    assert "floor too small" in by_id["pickup-half-55-crew"].why
+    read = replace(
+        class_of("van-short").carrier, ratings=replace(class_of("van-short").carrier.ratings, gross=None, payload=None)
+    )
+    (blind,) = table((replace(class_of("van-short"), carrier=read),), Figure(value=50.0), 0.5, 0.5, 1, US)
+    assert blind.fits is None and not blind.placard.known
+    assert least_excess(table(classes(), Figure(value=90_000.0), 5.0, 1.5, 2, US)).startswith("Nearest is ")
+    words = wanted(load, 5.0, classes(), US)
+    index = int(words.split("tires of load index ")[1].split(";")[0])
+    each = load_of(index)
+    below = load_of(index - 1)
+    assert each is not None and below is not None and each > below
+    assert words.startswith("A trailer for this list needs a gross rating of at least ")
+
+
+def test_a_plate_that_was_read_is_no_longer_typical() -> None:
+    read = class_of("open-10-single")
+    axles = tuple(replace(a, rating=plate(1580.0), tires=replace(a.tires, rating=plate(800.0))) for a in read.carrier.axles)
+    own = replace(read, carrier=replace(read.carrier, axles=axles, ratings=replace(read.carrier.ratings, gross=plate(1350.0))))
+    assert not table((own,), Figure(value=10.0), 0.1, 0.1, 1, US)[0].typical

@@ -1,0 +1,77 @@
+"""Chassis as a table: what goes out comes back, and a wrong cell is named by row and column."""
+
+import csv
+import io
+
+import pytest
+from msgspec.structs import replace
+
+from frelt.app.places import shipped
+from frelt.app.stock import classes
+from frelt.core.carrier import Trailer, Vehicle
+from frelt.core.value import BadInput
+from frelt.formats.chassis import COLUMNS, read_chassis, write_chassis
+
+
+def test_every_class_goes_out_and_comes_back_the_same() -> None:
+    """Source: Python's csv module reads it, as a spreadsheet would."""
+    written = write_chassis(classes())
+    again = read_chassis(written, "out.csv")
+    assert [c.id for c in again] == [c.id for c in classes()]
+    for before, after in zip(classes(), again, strict=True):
+        a, b = before.carrier, after.carrier
+        assert (a.decks, a.body, a.ratings) == (b.decks, b.body, b.ratings)
+        assert [(x.x, x.track, x.rating, x.tires.rating, x.tires.each_end) for x in a.axles] == [
+            (x.x, x.track, x.rating, x.tires.rating, x.tires.each_end) for x in b.axles
+        ]
+        if isinstance(a, Vehicle) and isinstance(b, Vehicle):
+            assert (a.body_kind, a.ball_x, a.seats) == (b.body_kind, b.ball_x, b.seats)
+        if isinstance(a, Trailer) and isinstance(b, Trailer):
+            assert (a.coupler, a.coupler_x, a.jack_x, a.sharing) == (b.coupler, b.coupler_x, b.jack_x, b.sharing)
+    listed = list(csv.DictReader(io.StringIO(written.decode())))
+    assert len(listed) == len(classes()) and tuple(listed[0]) == COLUMNS
+
+
+def test_what_a_spreadsheet_would_run_is_kept_as_text() -> None:
+    sly = replace(classes()[0], name="=1+1", words="@now")
+    (row,) = csv.DictReader(io.StringIO(write_chassis((sly,)).decode()))
+    assert row["name"] == "'=1+1" and row["words"] == "'@now"
+
+
+ROW = {"id": "a", "name": "A", "carrier": "van", "deck_length_mm": "3000", "deck_width_mm": "1700", "axles_mm": "-1500;2000"}
+WRONG = [
+    ({"carrier": "boat"}, "column carrier: “boat”", "trailer, pickup"),
+    ({"axles_mm": "2000"}, "column axles_mm", "the front axle first"),
+    ({"axles_mm": "a;b"}, "column axles_mm: “a;b”", "divided by semicolons"),
+    ({"deck_length_mm": ""}, "column deck_length_mm: nothing", "a number from"),
+    ({"doors": "Side, right, 1"}, "column doors", "name, side, start, end, height, kind"),
+    ({"doors": "Side, up, 1, 2, 3, door"}, "column doors", "a side of left, right"),
+    ({"wells": "left, x, 2, 3, 4"}, "column wells", "where “x” stands"),
+    ({"zones": "exhaust, 1, 2, 3, 99999"}, "column zones", "where “99999” stands"),
+    ({"empty_kg": "900"}, "column empty_kg", "two weights"),
+    ({"duals": "front"}, "column duals: “front”", "rear, all or nothing"),
+    ({"name": ""}, "column name: nothing", "a name"),
+    ({"gross_kg": "-5"}, "column gross_kg: “-5”", "a number from 1"),
+]
+
+
+@pytest.mark.parametrize(("change", "where", "expected"), WRONG, ids=[w for _, w, _ in WRONG])
+def test_a_wrong_cell_is_named_and_nothing_is_taken(change: dict[str, str], where: str, expected: str) -> None:
+    rows = [ROW, ROW | {"id": "b"} | change]
+    text = io.StringIO()
+    writer = csv.DictWriter(text, COLUMNS)
+    writer.writeheader()
+    writer.writerows(rows)
+    with pytest.raises(BadInput) as err:
+        read_chassis(text.getvalue().encode(), "mine.csv")
+    assert str(err.value).startswith(f"mine.csv: row 3, {where}") and expected in str(err.value)
+
+
+def test_a_table_without_its_columns_or_with_an_id_twice_is_refused() -> None:
+    with pytest.raises(BadInput, match="no column axles_mm"):
+        read_chassis(b"id,name,carrier,deck_length_mm,deck_width_mm\n", "x.csv")
+    twice = shipped("catalog/chassis.csv").decode().splitlines()
+    with pytest.raises(BadInput, match="an id of its own"):
+        read_chassis("\n".join([*twice, twice[1]]).encode(), "x.csv")
+    with pytest.raises(BadInput, match="not UTF-8"):
+        read_chassis(b"\xff\xfe", "x.csv")

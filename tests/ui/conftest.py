@@ -1,0 +1,41 @@
+"""Windows for the tests: one on the demo's first rig, and as many as a test asks for on documents of its own."""
+
+from collections.abc import Callable, Iterator
+
+import pytest
+from PyQt6.QtWidgets import QApplication
+from pytestqt.qtbot import QtBot
+
+from frelt.app.places import own_demo
+from frelt.core.document import Document
+from frelt.ui.start import build
+from frelt.ui.window import Window
+
+
+@pytest.fixture
+def window(qtbot: QtBot) -> Iterator[Window]:
+    made = build(own_demo()[0])
+    made.resize(1280, 800)
+    made.show()
+    qtbot.waitUntil(lambda: made.right.things.catalog.list.count() > 5)
+    yield made
+    made.close()
+
+
+@pytest.fixture
+def fresh(qtbot: QtBot) -> Iterator[Callable[[Document], Window]]:
+    made: list[Window] = []
+
+    def open_on(document: Document) -> Window:
+        window = build()
+        made.append(window)
+        window.desk.session.new(document)
+        window.desk.go(2)
+        window.resize(1280, 800)
+        window.show()
+        QApplication.processEvents()
+        return window
+
+    yield open_on
+    for one in made:
+        one.close()

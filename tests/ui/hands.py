@@ -1,0 +1,25 @@
+"""What a person does to a window, for the tests that drive it."""
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QLineEdit, QWidget
+
+from frelt.ui.window import Window
+
+
+def typed(root: QWidget, name: str, text: str) -> QLineEdit:
+    """Type into a field by its name, and press Return."""
+    edit = root.findChild(QLineEdit, name)
+    assert edit is not None, name
+    edit.setFocus()
+    edit.selectAll()
+    QTest.keyClicks(edit, text)
+    QTest.keyClick(edit, Qt.Key.Key_Return)
+    return edit
+
+
+def go(window: Window, step: int) -> QWidget:
+    """Go to a step of the path; returns its page."""
+    window.desk.go(step)
+    QApplication.processEvents()
+    return window.right.page(step)
