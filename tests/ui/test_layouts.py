@@ -41,6 +41,7 @@ class Hand:
     def key(self, key: Qt.Key, modifier: Qt.KeyboardModifier = NONE) -> None:
         """A key on the bench."""
         self.gestures += 1
+        assert self.window.isActiveWindow(), "a person's keys would go elsewhere"
         self.window.bench.setFocus()
         QTest.keyClick(self.window.bench, key, modifier)
         QApplication.processEvents()

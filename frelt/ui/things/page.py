@@ -52,7 +52,7 @@ class ThingsPage(QWidget):
         if len(self.desk.held) > 1 and self._several is None:
             from .several import SeveralPanel
 
-            self._several = SeveralPanel(self.desk, self.work)
+            self._several = SeveralPanel(self.desk, self.work, self)
             self._box.insertWidget(3, self._several)
         self.tubes.setVisible(len(self.desk.held) < 2)
         self.heading.setVisible(not held)

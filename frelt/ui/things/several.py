@@ -22,8 +22,8 @@ LINES: tuple[tuple[str, Line], ...] = (
 class SeveralPanel(QWidget):
     """What can be done with more than one thing in hand."""
 
-    def __init__(self, desk: Desk, work: Work) -> None:
-        super().__init__()
+    def __init__(self, desk: Desk, work: Work, parent: QWidget) -> None:
+        super().__init__(parent)  # at once: shown before it has one it would be a window of its own, and take the keys
         self.desk, self.work = desk, work
         self.name = title()
         self.names = QLabel()
