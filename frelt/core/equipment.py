@@ -13,7 +13,7 @@ from .catalog import Entry
 from .figure import Figure
 from .item import Item
 from .liquid import GASOLINE, LIQUIDS, WATER, Liquid, hypochlorite
-from .mass_table import own_rows
+from .own_rows import own_rows
 from .units import GALLON, Quantity, Units
 
 GPM = GALLON / 60

@@ -10,7 +10,7 @@ from .figure import rated as _limit
 from .frames import Frames, standing_on
 from .item import Item
 from .kind import given
-from .mass_table import own_rows
+from .own_rows import own_rows
 from .rig import Forklift, Rig, fill_range
 from .state import State
 

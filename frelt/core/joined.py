@@ -16,7 +16,7 @@ from .value import FreltError
 from .words import joined as listed
 
 if TYPE_CHECKING:
-    from .mass_table import Tank
+    from .own_rows import Tank
 
 LEVEL = 0.01  # by which floors and heights may differ [m]
 

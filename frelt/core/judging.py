@@ -10,6 +10,7 @@ from .check import Check, Status, Told
 from .figure import Figure
 from .limit import Limit
 from .loads import Loads
+from .memo import Memo
 from .moments import Array
 from .rig import Rig
 from .words import fills_phrase, uncapital
@@ -36,14 +37,34 @@ class Grid(Struct, frozen=True):
     rank: Array
 
 
+class Bounds(Struct, frozen=True):
+    """The bounds of limits as arrays, (limits,); a bound that is not known is nan. plate: ± of the rating."""
+
+    high: Array
+    low: Array
+    plate: Array
+    answered: NDArray[np.bool_]
+    counts: NDArray[np.bool_]
+
+
+_bounds: Memo[Bounds] = Memo(64)
+
+
+def _bounds_of(limits: tuple[Limit, ...]) -> Bounds:
+    nan = float("nan")
+    return Bounds(
+        high=np.array([nan if m.high is None else m.high for m in limits]),
+        low=np.array([nan if m.low is None else m.low for m in limits]),
+        plate=np.array([m.rating.plus_minus if isinstance(m.rating, Figure) else 0.0 for m in limits]),
+        answered=np.array([m.answered for m in limits], dtype=bool),
+        counts=np.array([m.counts for m in limits], dtype=bool),
+    )
+
+
 def grid(rig: Rig, loads: Loads) -> Grid:
     """Judge everything. A limit that is known on neither side has no bound and no margin (nan)."""
-    nan = float("nan")
-    high = np.array([nan if m.high is None else m.high for m in loads.limits])
-    low = np.array([nan if m.low is None else m.low for m in loads.limits])
-    plate = np.array([m.rating.plus_minus if isinstance(m.rating, Figure) else 0.0 for m in loads.limits])
-    answered = np.array([m.answered for m in loads.limits], dtype=bool)
-    counts = np.array([m.counts for m in loads.limits], dtype=bool)
+    bounds = _bounds.get(rig.id, (loads.limits,), lambda: _bounds_of(loads.limits))
+    high, low = bounds.high, bounds.low
     above, below = high - loads.greatest.value, loads.least.value - low
     low_side = ~np.isnan(below) & (np.isnan(above) | (below < above))
     margin = np.where(low_side, below, above)
@@ -51,15 +72,15 @@ def grid(rig: Rig, loads: Loads) -> Grid:
     value = np.where(low_side, loads.least.value, loads.greatest.value)
     fills = np.where(low_side[:, :, None], loads.least.fills, loads.greatest.fills)
     unsure = np.hypot(spread(loads.table, loads.num, loads.den, Extreme(value, fills)), _doubt(loads, fills))
-    unsure = np.hypot(unsure, plate)
+    unsure = np.hypot(unsure, bounds.plate)
     size = np.abs(bound)
     with np.errstate(invalid="ignore", divide="ignore"):
         code = np.where(margin < np.maximum(rig.rules.reserve * size, unsure), TIGHT, OK)
-        code = np.where(margin < -1e-9 * np.maximum(1.0, size), np.where(answered, OVER, UNKNOWN), code)
+        code = np.where(margin < -1e-9 * np.maximum(1.0, size), np.where(bounds.answered, OVER, UNKNOWN), code)
         share = np.where(size > 0, margin / size, np.where(code == OVER, -1.0, np.inf))
     unknown = np.isnan(margin)
     code = np.where(unknown, UNKNOWN, code)
-    code = np.where(loads.applies & counts, code, NOT_HERE).astype(np.int8)
+    code = np.where(loads.applies & bounds.counts, code, NOT_HERE).astype(np.int8)
     near = np.where(unknown, -value, margin)
     return Grid(value, bound, margin, unsure, low_side, code, near, np.where(unknown, 0.0, share))
 
@@ -124,15 +145,14 @@ class ByState:
         at = self._grid
         if at is None:
             return
-        code = at.code.min(axis=0)
-        near = np.where(at.code == code, at.near, np.inf)
-        state = np.argmin(near, axis=0)
-        nearest = near.min(axis=0)
+        least = at.code.min(axis=0)
+        near = np.where(at.code == least, at.near, np.inf)
+        state, nearest, code = np.argmin(near, axis=0).tolist(), near.min(axis=0).tolist(), least.tolist()
         for numbers in self._ids.values():
             here = [m for m in numbers if code[m] != NOT_HERE]
             if here:
-                m = min(here, key=lambda m: (code[m], nearest[m]))
-                yield self._check(m, int(state[m]))
+                m = min(here, key=lambda m: (code[m], nearest[m])) if len(here) > 1 else here[0]
+                yield self._check(m, state[m])
 
     def _of(self, state: str, wanted: Callable[[str], bool] = lambda _: True) -> Iterator[Check]:
         s, at = self._numbers.get(state), self._grid

@@ -3,9 +3,6 @@
 Load moments are (M, Mx, My, Mz) = Σ m·(1, x, y, z), in kg and kg·m, each carrier's in its own frame.
 """
 
-from math import pi
-from operator import itemgetter
-
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
@@ -13,72 +10,16 @@ from numpy.typing import NDArray
 
 from .carrier import Carrier
 from .empty import Vector4, bare
-from .figure import Figure
-from .frames import Frame, Frames, opened, standing_on
-from .item import FasteningPart, HosePart, Item, TankPart
+from .frames import Frames, opened, standing_on
 from .joined import merged
-from .memo import Memo
 from .moments import Moments
+from .own_rows import Row, Share, Tank, moments_at, share_at, share_of
 from .rig import Rig, fill_range
+from .sources import Sources, sources_of
 from .state import State
 from .value import FreltError
 
 Array = NDArray[np.float64]
-
-
-class OwnRow(Struct, frozen=True):
-    """Something with mass on an item: m [kg] at a point of the item's frame [m]."""
-
-    part: str
-    mass: Figure
-    share: float  # of `mass` that counts [-]; a hose's content is a share of its density
-    at: tuple[float, float, float]
-    centre_pm: float  # ± of the point [m]
-    wet: bool = False  # absent where the hose is dry
-
-
-class Row(Struct, frozen=True):
-    """A fixed row of the table in words, for screens and sheets. carrier: in whose frame it stands."""
-
-    carrier: str
-    item: str
-    part: str
-    mass: float  # [kg]
-    x: float
-    y: float
-    z: float
-    figure: Figure | None
-
-
-class Tank(Struct, frozen=True):
-    """A tank in the table. full: mass when full [kg].  floor: height of its inside floor [m]."""
-
-    carrier: str
-    address: str
-    item: str
-    name: str
-    part: TankPart
-    full: float
-    x: float
-    y: float
-    floor: float
-    level: bool
-
-
-class Sources(Struct, frozen=True):
-    """Uncertain figures. Each shifts the rig's moments by its vector × its weight.
-
-    alone: (m, size) vectors of those that share their origin with nothing, for one ±.  alone_row: the row whose presence
-    each needs.  vectors, row: (n, size) the same of the others, sorted by origin; tank: the tank whose fill scales
-    each, or -1.  starts: first of each origin.
-    """
-
-    alone: Array
-    alone_row: NDArray[np.intp]
-    vectors: Array
-    row: NDArray[np.intp]
-    tank: NDArray[np.intp]
-    starts: NDArray[np.intp]
 
 
 class MassTable(Struct, frozen=True):
@@ -133,128 +74,39 @@ class MassTable(Struct, frozen=True):
         )
 
 
-_own: Memo[tuple[tuple[OwnRow, ...], tuple[TankPart, ...]]] = Memo(20_000)
-
-
-def own_rows(item: Item) -> tuple[tuple[OwnRow, ...], tuple[TankPart, ...]]:
-    """The masses an item brings, apart from its tanks' contents, and its tanks."""
-    return _own.get(item.id, (item.mass, item.centre, item.parts, item.held_mass), lambda: _own_rows(item))
-
-
-def _own_rows(item: Item) -> tuple[tuple[OwnRow, ...], tuple[TankPart, ...]]:
-    centre = item.centre
-    rows = [OwnRow("", item.mass, 1.0, (centre.x, centre.y, centre.z), centre.plus_minus)]
-    if item.held_mass is not None:
-        rows.append(OwnRow("held", item.held_mass, 1.0, (0.0, 0.0, 0.0), 0.1))
-    tanks = []
-    for part in item.parts:
-        if isinstance(part, TankPart):
-            tanks.append(part)
-        elif isinstance(part, HosePart):
-            rows.append(OwnRow(part.id, part.mass, 1.0, part.at, 0.02))
-            if part.holds is not None:
-                volume = pi / 4 * part.bore**2 * part.length
-                rows.append(OwnRow(part.id, part.holds.density, volume, part.at, 0.02, wet=True))
-        elif isinstance(part, FasteningPart) and part.mass is not None:
-            rows.append(OwnRow(part.id, part.mass, 1.0, part.at, 0.0))
-    return tuple(rows), tuple(tanks)
-
-
-class _Share(Struct, frozen=True):
-    """What one placed item adds to the table; indices count from its own first row or tank."""
-
-    rows: tuple[Row, ...]
-    keys: tuple[tuple[str, str], ...]
-    moments: tuple[Vector4, ...]
-    tanks: tuple[Tank, ...]
-    doubts: tuple[tuple[str, int, int, Vector4], ...]  # origin, row, tank or -1, moments of one ±
-    own_doubts: tuple[tuple[int, Vector4], ...]  # row and moments of one ± of what no other item shares
-
-
-_shares: Memo[_Share] = Memo(20_000)
-
-
-def _at(m: float, p: tuple[float, float, float]) -> Vector4:
-    return m, m * p[0], m * p[1], m * p[2]
-
-
-def _leaning(part: TankPart, frame: Frame) -> tuple[tuple[float, float, float], tuple[float, float]]:
-    """Where the liquid of a tank on a slope weighs, and ± of that along and across [m].
-
-    The middle of the tank stands for the liquid at every fill; its centre walks between floor and middle with the fill,
-    and towards the low end by L²·tan/(12·h), a sixth of the length at most: both are taken as ±.
-    """
-    x, y, z = part.at
-    middle, low = frame.point((x, y, z + part.height / 2)), frame.point(part.at)
-    shift = []
-    for axis, size in ((0, part.length), (1, part.width)):
-        lean = abs(frame.turn[axis][2])
-        slosh = min(size**2 * lean / (12 * max(part.height / 2, 0.01)), size / 6)
-        shift.append(abs(middle[axis] - low[axis]) + slosh)
-    return (middle[0], middle[1], low[2]), (shift[0], shift[1])
-
-
-def _share(item: Item, frame: Frame, carrier: str) -> _Share:
-    own, own_tanks = own_rows(item)
-    rows, keys, moments, tanks = [], [], [], []
-    doubts: list[tuple[str, int, int, Vector4]] = []
-    own_doubts: list[tuple[int, Vector4]] = []
-    for n, r in enumerate(own):
-        at, mass = frame.point(r.at), r.mass.value * r.share
-        rows.append(Row(carrier, item.id, r.part, mass, *at, r.mass))
-        keys.append((item.id, f"{item.id}/{r.part}" if r.wet else ""))
-        moments.append(_at(mass, at))
-        if r.mass.plus_minus:
-            unsure = _at(r.mass.plus_minus * r.share, at)
-            if r.mass.origin:
-                doubts.append((r.mass.origin, n, -1, unsure))
-            else:
-                own_doubts.append((n, unsure))
-        shift = mass * r.centre_pm
-        if shift > 0:
-            own_doubts += [(n, (0.0, shift, 0.0, 0.0)), (n, (0.0, 0.0, shift, 0.0))]
-    for n, part in enumerate(own_tanks):
-        density, capacity = part.liquid.density, part.capacity
-        floor, address = frame.point(part.at), f"{item.id}/{part.id}"
-        if not frame.level:
-            floor, lean = _leaning(part, frame)
-            full = capacity.value * density.value
-            doubts.append((f"slope below {address}", 0, n, (0.0, full * lean[0], full * lean[1], 0.0)))
-        tanks.append(Tank(carrier, address, item.id, item.name, part, capacity.value * density.value, *floor, frame.level))
-        if density.plus_minus:
-            doubts.append((density.origin or part.liquid.name, 0, n, _at(capacity.value * density.plus_minus, floor)))
-        if capacity.plus_minus:
-            doubts.append((capacity.origin or f"capacity of {address}", 0, n, _at(capacity.plus_minus * density.value, floor)))
-    return _Share(tuple(rows), tuple(keys), tuple(moments), tuple(tanks), tuple(doubts), tuple(own_doubts))
-
-
 class _Builder:
     """Collects rows, tanks and sources in the order items are listed."""
 
     def __init__(self) -> None:
         self.rows: list[Row] = []
-        self.moments: list[Vector4] = []
+        self.moments: list[Array] = []
         self.column: list[tuple[str, str]] = []  # item, hose address if wet
         self.tanks: list[Tank] = []
-        self.uncertain: list[tuple[str, int, int, Vector4]] = []
-        self.alone: list[tuple[int, Vector4]] = []
+        self.doubts: list[tuple[str, int, int, Vector4]] = []
+        self.alone: list[Array] = []
+        self.alone_row: list[NDArray[np.intp]] = []
 
-    def row(self, row: Row) -> int:
-        """Add a row that is no item's; returns its number."""
+    def row(self, row: Row, pm: float = 0.0) -> int:
+        """Add a row that is no item's, ± of its mass [kg]; returns its number."""
+        number, at = len(self.rows), (row.x, row.y, row.z)
         self.rows.append(row)
-        self.moments.append(_at(row.mass, (row.x, row.y, row.z)))
+        self.moments.append(np.array([moments_at(row.mass, at)]))
         self.column.append(("", ""))
-        return len(self.rows) - 1
+        if pm:
+            self.alone.append(np.array([moments_at(pm, at)]))
+            self.alone_row.append(np.array([number], dtype=np.intp))
+        return number
 
-    def share(self, share: _Share) -> None:
+    def share(self, share: Share) -> None:
         """Add what an item brings."""
         row, tank = len(self.rows), len(self.tanks)
         self.rows += share.rows
-        self.moments += share.moments
+        self.moments.append(share.moments)
         self.column += share.keys
         self.tanks += share.tanks
-        self.uncertain += [(o, row + r, tank + t if t >= 0 else -1, v) for o, r, t, v in share.doubts]
-        self.alone += [(row + r, v) for r, v in share.own_doubts]
+        self.doubts += [(o, row + r, tank + t if t >= 0 else -1, v) for o, r, t, v in share.doubts]
+        self.alone.append(share.alone)
+        self.alone_row.append(share.alone_row + row)
 
 
 class _Columns:
@@ -271,19 +123,17 @@ class _Columns:
         first = np.array([starts[c] for c, _ in owners], dtype=np.intp)
         return first, np.array([c == vehicle and (not i or i in built_in) for c, i in owners], dtype=bool)
 
-    def of(self, vectors: list[Vector4], first: NDArray[np.intp], itself: NDArray[np.bool_]) -> Array:
-        """(n, size) from moments and, for each, where its owner stands in the columns."""
-        made = np.zeros((len(vectors), self.columns.size))
-        if not vectors:
-            return made
-        found = np.array(vectors, dtype=float)
-        made[np.arange(len(vectors))[:, None], first[:, None] + THREE] = found[:, :3]
+    def of(self, found: Array, first: NDArray[np.intp], itself: NDArray[np.bool_]) -> Array:
+        """(n, size) from moments (n, 4) and, for each, where its owner stands in the columns."""
+        made = np.zeros((len(found), self.columns.size))
+        made[np.arange(len(found))[:, None], first[:, None] + THREE] = found[:, :3]
         if self.columns.own is not None:
             made[itself, self.columns.own] = found[itself, 0]
         return made
 
 
 THREE = np.arange(3)
+NO_MOMENTS, NO_ROWS = np.zeros((0, 4)), np.zeros(0, dtype=np.intp)
 PERSON = "a person"  # stands in for an item, so that people are no part of the vehicle itself
 
 
@@ -297,19 +147,20 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames) -> MassTable:
         _add_bare(build, carrier)
     for item in rig.items:
         frame, on = frames.items[item.id], frames.carrier_of[item.id]
-        made = _shares.get(item.id, (item, frame), lambda i=item, f=frame, c=on: _share(i, f, c))  # type: ignore[misc]
-        build.share(made)
+        build.share(share_of(item, frame, on))
     swings = _add_open(build, rig, frames)
     people = _add_people(build, rig, frames)
     if rig.joined:
         build.tanks, place = merged(build.tanks, rig.joined)
-        build.uncertain = [(o, r, place[t] if t >= 0 else -1, v) for o, r, t, v in build.uncertain]
+        build.doubts = [(o, r, place[t] if t >= 0 else -1, v) for o, r, t, v in build.doubts]
     tanks, put = build.tanks, _Columns(rig, columns)
     owners = [(r.carrier, PERSON if n in people else r.item) for n, r in enumerate(build.rows)]
     first, itself = put.where(owners)
-    moments = put.of(build.moments, first, itself)
+    whole = np.concatenate(build.moments)
+    moments = put.of(whole, first, itself)
     own_tanks = put.where([(t.carrier, t.item) for t in tanks])
-    tank_moments = put.of([(t.full, t.full * t.x, t.full * t.y, 0.0) for t in tanks], *own_tanks)
+    full = np.array([(t.full, t.full * t.x, t.full * t.y, 0.0) for t in tanks], dtype=float).reshape(-1, 4)
+    tank_moments = put.of(full, *own_tanks)
     present, ranges = _present(rig.states, build.column, people, _kept_back(rig), swings), _ranges(rig.states, tanks)
     offset = np.zeros(columns.size)
     offset[-1] = 1.0
@@ -318,13 +169,13 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames) -> MassTable:
         set_state = next((s for s, state in enumerate(rig.states) if state.id == rig.bars.set_in), -1)
         if set_state >= 0:
             at = columns.starts[rig.trailer.id]
-            whole = present[set_state] @ moments + ranges["shown"][set_state] @ tank_moments
-            offset[columns.as_set : columns.as_set + 3] = whole[at : at + 3]
+            then = present[set_state] @ moments + ranges["shown"][set_state] @ tank_moments
+            offset[columns.as_set : columns.as_set + 3] = then[at : at + 3]
     return MassTable(
         columns=columns,
         rows=tuple(build.rows),
         moments=moments,
-        mz=np.array([v[3] for v in build.moments], dtype=float),
+        mz=whole[:, 3].copy(),
         present=present,
         tanks=tuple(tanks),
         tank_moments=tank_moments,
@@ -339,23 +190,16 @@ def _add_bare(build: _Builder, carrier: Carrier) -> None:
     empty = bare(carrier)
     row = build.row(Row(carrier.id, "", carrier.id, empty.mass, empty.x, empty.y, empty.z, None))
     for origin, vector in empty.doubts:
-        build.uncertain.append((origin, row, -1, vector))
+        if any(vector[:3]):
+            build.doubts.append((origin, row, -1, vector))
 
 
 def _sources(build: _Builder, put: _Columns, first: NDArray[np.intp], itself: NDArray[np.bool_]) -> Sources:
-    order = sorted((u for u in build.uncertain if u[3][0] or u[3][1] or u[3][2]), key=itemgetter(0))
-    names = [u[0] for u in order]
-    starts = [i for i, name in enumerate(names) if i == 0 or name != names[i - 1]]
-    row = np.array([u[1] for u in order], dtype=np.intp)
-    alone_row = np.array([r for r, _ in build.alone], dtype=np.intp)
-    return Sources(
-        alone=put.of([v for _, v in build.alone], first[alone_row], itself[alone_row]),
-        alone_row=alone_row,
-        vectors=put.of([u[3] for u in order], first[row], itself[row]),
-        row=row,
-        tank=np.array([u[2] for u in order], dtype=np.intp),
-        starts=np.array(starts, dtype=np.intp),
-    )
+    row = np.array([d[1] for d in build.doubts], dtype=np.intp)
+    alone_row = np.concatenate([NO_ROWS, *build.alone_row])
+    alone = put.of(np.concatenate([NO_MOMENTS, *build.alone]), first[alone_row], itself[alone_row])
+    shared = put.of(np.array([d[3] for d in build.doubts], dtype=float).reshape(-1, 4), first[row], itself[row])
+    return sources_of(alone, alone_row, [d[:3] for d in build.doubts], shared)
 
 
 def _add_open(build: _Builder, rig: Rig, frames: Frames) -> dict[int, tuple[str, bool]]:
@@ -376,7 +220,7 @@ def _add_open(build: _Builder, rig: Rig, frames: Frames) -> dict[int, tuple[str,
             if item.tanks:
                 raise FreltError(f"{item.name} is a tank on a door that opens: not solved yet")
             first = len(build.rows)
-            build.share(_share(item, opened(frames.items[item.id], deck.hinge), frames.carrier_of[deck.id]))
+            build.share(share_at(item, opened(frames.items[item.id], deck.hinge), frames.carrier_of[deck.id]))
             swings |= dict.fromkeys(range(first, len(build.rows)), (deck.id, True))
     return swings
 
@@ -395,8 +239,7 @@ def _add_people(build: _Builder, rig: Rig, frames: Frames) -> dict[int, str]:
                 at = frames.decks[place.deck].point((place.u, place.v, place.off + 1.0))
             else:
                 continue
-            row = build.row(Row(carrier, "", person.id, person.mass.value, *at, person.mass))
-            build.alone.append((row, _at(person.mass.plus_minus, at)))
+            row = build.row(Row(carrier, "", person.id, person.mass.value, *at, person.mass), person.mass.plus_minus)
             people[row] = state.id
     return people
 

@@ -74,19 +74,17 @@ class Walk(Struct, frozen=True):
         arm: how far from a person's middle; up: how high above what he stands on [m].
         """
         runs = self.runs()
-        at = np.array([r.at for r in listed], dtype=float).reshape(-1, 3)
+        rows = np.array([(*r.at, r.axis, r.sign) for r in listed], dtype=float).reshape(-1, 5)
+        at, axis, ahead = rows[:, :3], rows[:, 3:4], rows[:, 4:5] > 0
         if not len(runs):
             return ["nobody can stand near it"] * len(listed)
-        x, y = at[:, 0][:, None], at[:, 1][:, None]
+        x, y = at[:, 0:1], at[:, 1:2]
         off_x = np.maximum(np.maximum(runs[:, 0] - x, x - runs[:, 2]), 0.0)
         off_y = np.maximum(np.maximum(runs[:, 1] - y, y - runs[:, 3]), 0.0)
         near = off_x * off_x + off_y * off_y <= arm * arm
-        before = np.ones_like(near)
-        for axis, sign, far in ((0, 1, 2), (0, -1, 0), (1, 1, 3), (1, -1, 1)):
-            own = [n for n, r in enumerate(listed) if r.axis == axis and r.sign * sign > 0]
-            if own:
-                edge = at[own, axis][:, None]
-                before[own] = runs[:, far] > edge - ON if sign > 0 else runs[:, far] < edge + ON
+        edge = np.where(axis == 0, x, y)
+        low, high = (np.where(axis == 0, runs[:, k], runs[:, k + 1]) for k in (0, 2))
+        before = np.where(ahead, high > edge - ON, low < edge + ON) | (axis == 2)
         dx0, dy0, dx1, dy1 = self.deck
         aboard = (runs[:, 2] > dx0) & (runs[:, 0] < dx1) & (runs[:, 3] > dy0) & (runs[:, 1] < dy1)
         there = near & before
@@ -137,18 +135,19 @@ def _edges(values: Array, low: float, high: float) -> Array:
 
 def flooded(free: NDArray[np.bool_]) -> NDArray[np.bool_]:
     """The free cells that hang together with a free cell of the border, by runs along both axes in turn; True or False by a cell."""
-    reached = np.zeros_like(free)
-    reached[[0, -1], :], reached[:, [0, -1]] = free[[0, -1], :], free[:, [0, -1]]
-    turned = np.ascontiguousarray(free.T)
-    along_x, along_y = _runs(free), _runs(turned)
+    border = np.zeros_like(free)
+    border[[0, -1], :] = border[:, [0, -1]] = True
+    along_x, along_y = _runs(free)[free], _runs(free.T).T[free]  # of the free cells alone
+    hit = border[free]
     count = -1
-    while True:
-        reached = _spread(reached, free, along_x)
-        if count == (count := int(np.count_nonzero(reached))):
-            return reached
-        reached = _spread(reached.T, turned, along_y).T
-        if count == (count := int(np.count_nonzero(reached))):
-            return reached
+    while count != (count := int(np.count_nonzero(hit))):
+        for runs in (along_x, along_y):
+            reached = np.zeros(int(runs.max(initial=0)) + 1, dtype=bool)
+            reached[runs[hit]] = True
+            hit = reached[runs]
+    found = np.zeros_like(free)
+    found[free] = hit
+    return found
 
 
 def _runs(free: NDArray[np.bool_]) -> NDArray[np.intp]:
@@ -157,11 +156,3 @@ def _runs(free: NDArray[np.bool_]) -> NDArray[np.intp]:
     starts[:, 1:] &= ~free[:, :-1]
     numbers: NDArray[np.intp] = np.cumsum(starts.ravel(), dtype=np.intp).reshape(starts.shape)
     return numbers
-
-
-def _spread(reached: NDArray[np.bool_], free: NDArray[np.bool_], runs: NDArray[np.intp]) -> NDArray[np.bool_]:
-    """Every run that is reached anywhere is reached everywhere."""
-    hit = np.zeros(int(runs.max(initial=0)) + 1, dtype=bool)
-    hit[runs[reached]] = True
-    found: NDArray[np.bool_] = free & hit[runs]
-    return found

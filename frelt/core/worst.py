@@ -11,6 +11,8 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from .mass_table import MassTable
+from .memo import Memo
+from .sources import squared
 from .tankshape import ROUND, cone_below, volume_moment
 
 Array = NDArray[np.float64]
@@ -39,17 +41,26 @@ def extreme(table: MassTable, num: Array, den: Array, sense: int) -> Extreme:
     fills = np.where(n * sense > 0, high, low)
     value = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
     if ratio.any():
-        for _ in range(STEPS):
-            gain = (n - value[:, :, None] * d) * sense
-            fills = np.where(gain > 0, high, low)
-            following = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
-            done = (following - value) * sense <= 1e-13 * np.abs(value) + 1e-15
-            value = np.where(done, value, following)
-            if done.all():
-                break
-        least = d0 + np.minimum(low * d, high * d).sum(-1)
-        value = np.where(least > 0, value, sense * np.inf)
+        value[:, ratio], fills[:, ratio] = _of_ratios(
+            value[:, ratio], low, high, n0[:, ratio], n[ratio], d0[:, ratio], d[ratio], sense
+        )
     return Extreme(value, fills)
+
+
+def _of_ratios(
+    value: Array, low: Array, high: Array, n0: Array, n: Array, d0: Array, d: Array, sense: int
+) -> tuple[Array, Array]:
+    """Values and fills of the extremes of ratios by Dinkelbach's steps, from a value each."""
+    for _ in range(STEPS):
+        gain = (n - value[:, :, None] * d) * sense
+        fills = np.where(gain > 0, high, low)
+        following = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
+        done = (following - value) * sense <= 1e-13 * np.abs(value) + 1e-15
+        value = np.where(done, value, following)
+        if done.all():
+            break
+    least = d0 + np.minimum(low * d, high * d).sum(-1)
+    return np.where(least > 0, value, sense * np.inf), fills
 
 
 def spread(table: MassTable, num: Array, den: Array, at: Extreme) -> Array:
@@ -57,21 +68,12 @@ def spread(table: MassTable, num: Array, den: Array, at: Extreme) -> Array:
 
     Errors of one origin add with their signs; origins combine by root of squares.
     """
-    sources = table.sources
     if not at.value.size:
         return np.zeros_like(at.value)
     ratio: NDArray[np.bool_] = np.any(den != 0, axis=1)
     value = np.where(ratio & np.isfinite(at.value), at.value, 0.0)
     pull = num[None] - value[:, :, None] * den[None]
-    here = table.present[:, sources.alone_row, None] * sources.alone  # present is 0 or 1, so its square too
-    square = ((pull @ (here.transpose(0, 2, 1) @ sources.alone)) * pull).sum(-1)
-    if len(sources.starts):
-        weight = pull @ sources.vectors.T
-        wet: NDArray[np.bool_] = sources.tank >= 0
-        weight[:, :, ~wet] *= table.present[:, None, sources.row[~wet]]
-        weight[:, :, wet] *= at.fills[:, :, sources.tank[wet]]
-        by_origin = np.add.reduceat(weight, sources.starts, axis=-1)
-        square += np.einsum("slo,slo->sl", by_origin, by_origin)
+    square = squared(table.sources, pull, table.present, at.fills)
     size = np.sqrt(np.maximum(square, 0.0))
     below = table.base @ den.T + (at.fills * (den @ table.tank_moments.T)).sum(-1)
     result: Array = size / np.where(ratio & (below > 0), below, 1.0)
@@ -87,7 +89,7 @@ class Heights(Struct, frozen=True):
 
 def highest(table: MassTable, carrier: str) -> Heights:
     """Greatest height of a carrier's centre of gravity in each state; it lies at a corner of the fills."""
-    return _heights(table.only(carrier), carrier, top=True)
+    return _heights(table, carrier, top=True)
 
 
 def lowest(table: MassTable, carrier: str) -> Heights:
@@ -96,7 +98,7 @@ def lowest(table: MassTable, carrier: str) -> Heights:
     Each tank neither at its least nor its greatest fill has its surface at the height of the
     whole centre, since liquid added below the centre lowers it and above raises it.
     """
-    return _heights(table.only(carrier), carrier, top=False)
+    return _heights(table, carrier, top=False)
 
 
 class _Tanks:
@@ -109,26 +111,32 @@ class _Tanks:
         self.height = np.array([max(p.height, 1e-9) for p in parts])
         self.round = np.array([p.shape in ROUND for p in parts], dtype=bool)
         self.cone = np.array([p.cone / max(p.height, 1e-9) for p in parts])
+        self.any_round, self.any_cone = bool(self.round.any()), bool(self.cone.any())
         self.low, self.high = table.low, table.high
         self.low_moment, self.high_moment = self._moments(table, self.low), self._moments(table, self.high)
 
     def _moments(self, table: MassTable, fills: Array) -> Array:
         moments: Array = fills * fills * self.height / 2
         for i in np.nonzero(self.round | (self.cone > 0))[0]:
-            moments[:, i] = [volume_moment(table.tanks[i].part, float(f)) for f in fills[:, i]]
+            own = fills[:, i].tolist()
+            found = {f: volume_moment(table.tanks[i].part, f) for f in set(own)}
+            moments[:, i] = [found[f] for f in own]
         return moments
 
     def up_to(self, level: Array) -> tuple[Array, Array]:
         """Fills with the surface at each state's level, kept in their ranges, and their moments."""
-        t = np.clip((level[:, None] - self.floor) / self.height, 0.0, 1.0)
-        chord = 2 * np.sqrt(t - t * t)
-        share = np.where(self.round, (np.arccos(1 - 2 * t) - (1 - 2 * t) * chord) / np.pi, t)
-        moment = np.where(self.round, share / 2 - chord**3 / (3 * np.pi), t * t / 2) * self.height
-        if (self.cone > 0).any():
+        t = np.minimum(np.maximum((level[:, None] - self.floor) / self.height, 0.0), 1.0)
+        share, moment = t, t * t / 2
+        if self.any_round:
+            chord = 2 * np.sqrt(t - moment * 2)
+            share = np.where(self.round, (np.arccos(1 - 2 * t) - (1 - 2 * t) * chord) / np.pi, t)
+            moment = np.where(self.round, share / 2 - chord**3 / (3 * np.pi), moment)
+        moment = moment * self.height
+        if self.any_cone:
             coned = cone_below(t, np.maximum(self.cone, 1e-9))
             share, moment = np.where(self.cone > 0, coned[0], share), np.where(self.cone > 0, coned[1] * self.height, moment)
         moment = np.where(share < self.low, self.low_moment, np.where(share > self.high, self.high_moment, moment))
-        return np.clip(share, self.low, self.high), moment
+        return np.minimum(np.maximum(share, self.low), self.high), moment
 
     def ends(self, level: Array) -> tuple[Array, Array]:
         """For each tank the end of its range that raises a whole centre at a level, and its moment."""
@@ -136,8 +144,17 @@ class _Tanks:
         return np.where(rise > 0, self.high, self.low), np.where(rise > 0, self.high_moment, self.low_moment)
 
 
-def _heights(table: MassTable, carrier: str, top: bool) -> Heights:
-    tanks, sense = _Tanks(table), 1 if top else -1
+_alone: Memo[tuple[MassTable, _Tanks]] = Memo(8)
+
+
+def _of_carrier(table: MassTable, carrier: str) -> tuple[MassTable, _Tanks]:
+    own = table.only(carrier)
+    return own, _Tanks(own)
+
+
+def _heights(whole: MassTable, carrier: str, top: bool) -> Heights:
+    table, tanks = _alone.get(carrier, (whole,), lambda: _of_carrier(whole, carrier))
+    sense = 1 if top else -1
     mass, mz = table.base[:, table.columns.starts[carrier]], table.present @ table.mz
 
     def centre(fills: Array, moments: Array) -> Array:

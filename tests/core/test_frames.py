@@ -168,15 +168,14 @@ def test_spreads_are_what_random_errors_come_to() -> None:
     rows = [i for i, m in enumerate(loads.limits) if m.id in ("tongue-share", "coupler:tongue", "side", "gross", "axle:axle-1")]
     at = extreme(table, loads.num, loads.den, +1)
     spreads = spread(table, loads.num, loads.den, at)[state]
-    ends = np.append(sources.starts[1:], len(sources.tank))
-    origin = np.repeat(np.arange(len(sources.starts)), ends - sources.starts)
-    draws = rng.standard_normal((40_000, len(sources.starts)))[:, origin] / 1.96
+    errors = rng.standard_normal((40_000, len(sources.dry_of))) / 1.96
     alone = rng.standard_normal((40_000, len(sources.alone))) / 1.96 * table.present[state, sources.alone_row]
     for m in rows:
         fills = at.fills[state, m]
-        weight = np.where(sources.tank >= 0, fills[np.maximum(sources.tank, 0)], table.present[state, sources.row])
+        dry = (errors @ sources.dry_of * table.present[state, sources.dry_row]) @ sources.dry
+        wet = (errors @ sources.wet_of.T * fills[sources.wet_tank]) @ sources.wet
         exact = table.base[state] + fills @ table.tank_moments
-        moments = exact + (draws * weight) @ sources.vectors + alone @ sources.alone
+        moments = exact + dry + wet + alone @ sources.alone
         below = moments @ loads.den[m] if loads.den[m].any() else 1.0
         values = moments @ loads.num[m] / below
         half = np.quantile(np.abs(values - np.median(values)), 0.95)

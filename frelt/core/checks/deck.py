@@ -7,7 +7,7 @@ from ..check import Check, CheckKind, Status, field_of, register
 from ..figure import Rating, rated
 from ..frames import Frames, standing_on
 from ..item import Item
-from ..mass_table import own_rows
+from ..own_rows import own_rows
 from ..rig import Rig
 from ..units import Units
 

@@ -11,7 +11,7 @@ from ..fix import Fix, proved, register
 from ..frames import standing_on
 from ..item import Item
 from ..loads import Loads
-from ..mass_table import own_rows
+from ..own_rows import own_rows
 from ..safe_floor import (
     Point,
     Polygon,

@@ -9,7 +9,7 @@ from ..check import Check
 from ..edit import set_fill
 from ..fix import Fix, proved, register
 from ..loads import Loads
-from ..mass_table import Tank
+from ..own_rows import Tank
 from ..safe_floor import linear_sides
 from ..solve import Solved
 from ..state import FillRange

@@ -21,7 +21,7 @@ from ...core.edit import on_deck, with_item
 from ...core.figure import Source
 from ...core.frames import standing_on
 from ...core.item import Item
-from ...core.mass_table import own_rows
+from ...core.own_rows import own_rows
 from ...core.rig import Rig, fill_range
 from ...core.solids import solids
 from ...core.solve import Solved
