@@ -5,7 +5,7 @@ box is the hull, which is never too small.
 """
 
 from collections.abc import Iterable
-from itertools import product
+from itertools import chain, product
 
 import numpy as np
 from msgspec import Struct
@@ -14,8 +14,8 @@ from numpy.typing import NDArray
 from .carrier import Carrier, Vehicle
 from .frames import Frame, Frames
 from .item import Item
-from .kind import Box, FaceSide, Service, Vec, kind_of, nothing
-from .memo import Memo
+from .kind import Box, FaceSide, Service, Vec, kind_of
+from .memo import Each, Memo
 from .rig import Rig
 from .solids import TOUCH, Solid, fixtures, solids
 
@@ -77,16 +77,6 @@ def boxed(frame: Frame, box: Box) -> Box:
     return lows[0], lows[1], lows[2], highs[0], highs[1], highs[2]
 
 
-_rooms: Memo[tuple[Room, ...]] = Memo(20_000)
-
-
-def rooms_of(item: Item, frame: Frame, carrier: str) -> tuple[Room, ...]:
-    """The rooms of one item, kept while it and its place are the same."""
-    return _rooms.get(
-        item.id, (item, frame), lambda: tuple(_room(item, s, frame, carrier) for s in kind_of(item).service(item))
-    )
-
-
 def _room(item: Item, service: Service, frame: Frame, carrier: str) -> Room:
     out = OUTWARD[service.side]
     turned = [sum(frame.turn[i][j] * out[j] for j in range(3)) for i in range(3)]
@@ -96,24 +86,25 @@ def _room(item: Item, service: Service, frame: Frame, carrier: str) -> Room:
     )
 
 
+def rooms_of(item: Item, frame: Frame, carrier: str) -> tuple[Room, ...]:
+    """The rooms of one item; none for what belongs to the vehicle itself."""
+    wanted = () if item.built_in else kind_of(item).service(item)
+    return tuple(_room(item, s, frame, carrier) for s in wanted)
+
+
+_rooms: Each[tuple[Room, ...]] = Each()
+
+
 def rooms(rig: Rig, frames: Frames) -> tuple[Room, ...]:
     """The rooms of everything that is mounted."""
-    found: list[Room] = []
-    for item in rig.items:
-        frame = frames.items.get(item.id)
-        if frame is not None and not item.built_in and kind_of(item).service is not nothing:
-            found += rooms_of(item, frame, frames.carrier_of[item.id])
-    return tuple(found)
+    on = frames.carrier_of
+    made = _rooms.get(rig.id, rig.items, frames.listed, lambda i, f: rooms_of(i, f, on[i.id]))
+    return tuple(chain.from_iterable(made))
 
 
 def walled(carrier: Carrier) -> bool:
     """Whether walls and a roof stand around its deck."""
     return carrier.body.kind in ("enclosed", "box") and carrier.body.wall > 0
-
-
-def kept_places(rig: Rig) -> frozenset[str]:
-    """Items that are only places kept free."""
-    return frozenset(i.id for i in rig.items if i.kind == "kept-place")
 
 
 def deck_box(carrier: Carrier) -> tuple[float, float, float, float, float]:
@@ -178,18 +169,21 @@ def neighbors(rig: Rig, frames: Frames, carrier: Carrier) -> "Neighbors":
     return found
 
 
+_obstacles: Each[Obstacle] = Each()
+
+
 class Neighbors:
     """Everything that may be in the way on one carrier, as arrays, with what each item is carried by left out when asked."""
 
     def __init__(self, rig: Rig, frames: Frames, carrier: Carrier) -> None:
-        room = solids(rig, frames)
-        kept = kept_places(rig)
-        built_in = {i.id for i in rig.items if i.built_in}
-        names = {i.id: i.name for i in rig.items}
-        self.listed: list[Obstacle] = []
-        for solid in room.values():
-            if solid.carrier == carrier.id and solid.item not in kept and solid.item not in built_in:
-                self.listed.append(Obstacle(solid.item, names[solid.item], box_of(solid)))
+        on = frames.carrier_of
+        room = list(solids(rig, frames).values())
+        made = _obstacles.get(rig.id, rig.items, room, lambda i, s: Obstacle(i.id, i.name, box_of(s)))
+        self.listed: list[Obstacle] = [
+            o
+            for i, o in zip(rig.items, made, strict=True)
+            if on[i.id] == carrier.id and i.kind != "kept-place" and not i.built_in
+        ]
         self.items = len(self.listed)
         self.listed += [Obstacle("", "a wheel well", box_of(s)) for s in fixtures(rig) if s.carrier == carrier.id]
         self.listed += walls_of(carrier)

@@ -10,7 +10,7 @@ from typing import Any, NamedTuple
 
 from .carrier import Deck, Hinge
 from .item import Face, Item, Placement
-from .memo import Memo
+from .memo import Each, Memo
 from .rig import Rig
 from .value import FreltError
 
@@ -121,7 +121,7 @@ def _placed(length: float, width: float, height: float, place: Placement) -> Fra
 
 
 _deck_frames: Memo[Frame] = Memo(4000)
-_item_frames: Memo[Frame] = Memo(20_000)
+_item_frames: Each[Frame] = Each(256)
 
 
 class Frames:
@@ -144,6 +144,7 @@ class Frames:
         if waiting:
             deck, items = next(iter(waiting.items()))
             raise FreltError(f"“{items[0].name}” stands on deck {deck}, which is missing or stands on itself")
+        self.listed: tuple[Frame, ...] = tuple(self.items[i.id] for i in rig.items)  # in the order of the rig's items
 
     def _spread(self, decks: Iterable[Deck], around: Frame, carrier: str, waiting: dict[str, list[Item]]) -> None:
         open_decks = [(d, around) for d in decks]
@@ -152,8 +153,10 @@ class Frames:
             frame = _deck_frames.get(deck.id, (deck, base), lambda d=deck, b=base: b.then(deck_frame(d)))  # type: ignore[misc]
             self.decks[deck.id] = frame
             self.carrier_of[deck.id] = carrier
-            for item in waiting.pop(deck.id, ()):
-                own = _item_frames.get(item.id, (item, frame), lambda i=item, f=frame: f.then(placed(i, i.place)))  # type: ignore[misc]
+            standing = waiting.pop(deck.id, [])
+            around_each = [frame] * len(standing)
+            made = _item_frames.get(deck.id, standing, around_each, lambda i, f: f.then(placed(i, i.place)))
+            for item, own in zip(standing, made, strict=True):
                 self.items[item.id] = own
                 self.carrier_of[item.id] = carrier
                 open_decks += [(d, own) for d in item.decks]

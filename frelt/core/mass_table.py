@@ -3,6 +3,9 @@
 Load moments are (M, Mx, My, Mz) = Σ m·(1, x, y, z), in kg and kg·m, each carrier's in its own frame.
 """
 
+from collections.abc import Sequence
+from itertools import chain
+
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
@@ -12,8 +15,9 @@ from .carrier import Carrier
 from .empty import Vector4, bare
 from .frames import Frames, opened, standing_on
 from .joined import merged
+from .memo import Each
 from .moments import Moments
-from .own_rows import Row, Share, Tank, moments_at, share_at, share_of
+from .own_rows import Row, Share, Tank, moments_at, share_of
 from .rig import Rig, fill_range
 from .sources import Sources, sources_of
 from .state import State
@@ -97,16 +101,24 @@ class _Builder:
             self.alone_row.append(np.array([number], dtype=np.intp))
         return number
 
-    def share(self, share: Share) -> None:
-        """Add what an item brings."""
+    def shares(self, shares: Sequence[Share]) -> None:
+        """Add what items bring."""
         row, tank = len(self.rows), len(self.tanks)
-        self.rows += share.rows
-        self.moments.append(share.moments)
-        self.column += share.keys
-        self.tanks += share.tanks
-        self.doubts += [(o, row + r, tank + t if t >= 0 else -1, v) for o, r, t, v in share.doubts]
-        self.alone.append(share.alone)
-        self.alone_row.append(share.alone_row + row)
+        starts = []
+        for share in shares:
+            starts.append(row)
+            if share.doubts:
+                self.doubts += [(o, row + r, tank + t if t >= 0 else -1, v) for o, r, t, v in share.doubts]
+            row += len(share.rows)
+            tank += len(share.tanks)
+        self.rows += chain.from_iterable([s.rows for s in shares])
+        self.column += chain.from_iterable([s.keys for s in shares])
+        self.tanks += chain.from_iterable([s.tanks for s in shares])
+        self.moments += [s.moments for s in shares]
+        self.alone += [s.alone for s in shares]
+        counts = [len(s.alone_row) for s in shares]
+        whose = np.repeat(np.array(starts, dtype=np.intp), counts)
+        self.alone_row.append(np.concatenate([NO_ROWS, *(s.alone_row for s in shares)]) + whose)
 
 
 class _Columns:
@@ -132,6 +144,7 @@ class _Columns:
         return made
 
 
+_shares: Each[Share] = Each()
 THREE = np.arange(3)
 NO_MOMENTS, NO_ROWS = np.zeros((0, 4)), np.zeros(0, dtype=np.intp)
 PERSON = "a person"  # stands in for an item, so that people are no part of the vehicle itself
@@ -145,9 +158,8 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames) -> MassTable:
     build = _Builder()
     for carrier in rig.carriers:
         _add_bare(build, carrier)
-    for item in rig.items:
-        frame, on = frames.items[item.id], frames.carrier_of[item.id]
-        build.share(share_of(item, frame, on))
+    on = frames.carrier_of
+    build.shares(_shares.get(rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id])))
     swings = _add_open(build, rig, frames)
     people = _add_people(build, rig, frames)
     if rig.joined:
@@ -220,7 +232,7 @@ def _add_open(build: _Builder, rig: Rig, frames: Frames) -> dict[int, tuple[str,
             if item.tanks:
                 raise FreltError(f"{item.name} is a tank on a door that opens: not solved yet")
             first = len(build.rows)
-            build.share(share_at(item, opened(frames.items[item.id], deck.hinge), frames.carrier_of[deck.id]))
+            build.shares((share_of(item, opened(frames.items[item.id], deck.hinge), frames.carrier_of[deck.id]),))
             swings |= dict.fromkeys(range(first, len(build.rows)), (deck.id, True))
     return swings
 

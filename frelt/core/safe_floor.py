@@ -17,6 +17,7 @@ from .carrier import Deck
 from .company import roots
 from .frames import standing_on
 from .loads import Loads
+from .memo import Memo
 from .rig import Rig
 from .solids import TOUCH, Solid, fixtures, hull, same_height, solids
 from .solve import Solved
@@ -81,9 +82,20 @@ class SafeFloor(Struct, frozen=True):
 
 def linear_sides(loads: Loads, bounds: Sequence[tuple[float | None, float | None]] | None = None) -> Sides:
     """Every known side of every limit as c·m ≤ bound; bounds replace (low, high) of the limits."""
+    if bounds is None:  # the limits do not depend on what stands where
+        return _sides.get(
+            0, (loads.limits, loads.num, loads.den), lambda: _linear(loads, [(m.low, m.high) for m in loads.limits])
+        )
+    return _linear(loads, bounds)
+
+
+_sides: Memo[Sides] = Memo(1)
+
+
+def _linear(loads: Loads, bounds: Sequence[tuple[float | None, float | None]]) -> Sides:
     rows, bound, limit = [], [], []
     for m, lim in enumerate(loads.limits):
-        low, high = (lim.low, lim.high) if bounds is None else bounds[m]
+        low, high = bounds[m]
         ratio = lim.den is not None
         for value, sign in ((high, 1.0), (low, -1.0)):
             if value is not None:

@@ -8,7 +8,7 @@ from .carrier import Carrier, Well
 from .frames import Frame, Frames
 from .item import Item
 from .kind import Outline, outline
-from .memo import Memo
+from .memo import Each, Memo
 from .rig import Rig
 
 TOUCH = 0.001  # m; less than this is touching, not overlapping
@@ -42,7 +42,7 @@ def own_outline(item: Item) -> Outline:
     return _outlines.get(item.id, inputs, lambda: outline(item))
 
 
-_solids: Memo[Solid] = Memo(20_000)
+_solids: Each[Solid] = Each()
 
 
 def solid(item: Item, frame: Frame, carrier: str = "") -> Solid:
@@ -71,12 +71,9 @@ def solids(rig: Rig, frames: Frames) -> dict[str, Solid]:
 
 
 def _solids_of(rig: Rig, frames: Frames) -> dict[str, Solid]:
-    placed, on = frames.items, frames.carrier_of
-    return {
-        i.id: _solids.get(i.id, (i, placed[i.id]), lambda i=i: solid(i, placed[i.id], on[i.id]))  # type: ignore[misc]
-        for i in rig.items
-        if i.id in placed
-    }
+    on = frames.carrier_of
+    made = _solids.get(rig.id, rig.items, frames.listed, lambda i, f: solid(i, f, on[i.id]))
+    return {s.item: s for s in made}
 
 
 def fixtures(rig: Rig) -> tuple[Solid, ...]:

@@ -89,18 +89,20 @@ class Walk(Struct, frozen=True):
         aboard = (runs[:, 2] > dx0) & (runs[:, 0] < dx1) & (runs[:, 3] > dy0) & (runs[:, 1] < dy1)
         there = near & before
         from_floor, from_ground = at[:, 2] - self.floor <= up, at[:, 2] <= up
-        low_enough = (there[:, aboard].any(axis=1) & from_floor) | (there.any(axis=1) & from_ground)
+        low_enough = ((there & aboard).any(axis=1) & from_floor) | (there.any(axis=1) & from_ground)
         if low_enough.all():
             return [""] * len(listed)
-        words = []
-        for n in range(len(listed)):
-            if low_enough[n]:
-                words.append("")
-            elif there[n].any():
-                words.append("it is above reach")
-            else:
-                words.append("nobody can stand where it is worked on" if near[n].any() else "nobody can stand near it")
-        return words
+        can_stand, close = there.any(axis=1).tolist(), near.any(axis=1).tolist()
+        return [
+            ""
+            if ok
+            else "it is above reach"
+            if can_stand[n]
+            else "nobody can stand where it is worked on"
+            if close[n]
+            else "nobody can stand near it"
+            for n, ok in enumerate(low_enough.tolist())
+        ]
 
 
 def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
@@ -137,12 +139,12 @@ def flooded(free: NDArray[np.bool_]) -> NDArray[np.bool_]:
     """The free cells that hang together with a free cell of the border, by runs along both axes in turn; True or False by a cell."""
     border = np.zeros_like(free)
     border[[0, -1], :] = border[:, [0, -1]] = True
-    along_x, along_y = _runs(free)[free], _runs(free.T).T[free]  # of the free cells alone
+    along_x, along_y = _runs(free)  # of the free cells alone
     hit = border[free]
     count = -1
     while count != (count := int(np.count_nonzero(hit))):
         for runs in (along_x, along_y):
-            reached = np.zeros(int(runs.max(initial=0)) + 1, dtype=bool)
+            reached = np.zeros(free.size + 1, dtype=bool)
             reached[runs[hit]] = True
             hit = reached[runs]
     found = np.zeros_like(free)
@@ -150,9 +152,10 @@ def flooded(free: NDArray[np.bool_]) -> NDArray[np.bool_]:
     return found
 
 
-def _runs(free: NDArray[np.bool_]) -> NDArray[np.intp]:
-    """A number for each run of free cells in a row."""
-    starts = free.copy()
+def _runs(free: NDArray[np.bool_]) -> tuple[NDArray[np.int32], NDArray[np.int32]]:
+    """For each free cell a number for the run it is part of, along y and along x."""
+    starts, below = free.copy(), free.copy()
     starts[:, 1:] &= ~free[:, :-1]
-    numbers: NDArray[np.intp] = np.cumsum(starts.ravel(), dtype=np.intp).reshape(starts.shape)
-    return numbers
+    below[1:] &= ~free[:-1]
+    columns = np.cumsum(below, axis=0, dtype=np.int32) + np.arange(free.shape[1], dtype=np.int32) * free.shape[0]
+    return np.cumsum(starts[free], dtype=np.int32), columns[free]

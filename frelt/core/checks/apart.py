@@ -9,30 +9,29 @@ from ..around import boxed
 from ..check import Check, CheckKind, register
 from ..frames import Frame, Frames
 from ..item import Item, Nature
-from ..kind import Box, kind_of, nothing
-from ..memo import Memo
+from ..kind import Box, kind_of
+from ..memo import Each
 from ..rig import Rig
 from ..units import Units
 
 Array = NDArray[np.float64]
 
-_traits: Memo[tuple[tuple[Nature, Box], ...]] = Memo(20_000)
+_traits: Each[tuple[tuple[Nature, Box], ...]] = Each()
 
 
-def traits_of(item: Item, frame: Frame) -> tuple[tuple[Nature, Box], ...]:
-    """What an item is to its neighbors, and where in its carrier's frame; kept while it and its place are the same."""
-    return _traits.get(
-        item.id, (item, frame), lambda: tuple((t.nature, boxed(frame, t.box)) for t in kind_of(item).traits(item))
-    )
+def traits(rig: Rig, frames: Frames) -> list[tuple[tuple[Nature, Box], ...]]:
+    """What each item is to its neighbors, and where in its carrier's frame, in the order of the rig's items."""
+
+    def of(item: Item, frame: Frame) -> tuple[tuple[Nature, Box], ...]:
+        return tuple((t.nature, boxed(frame, t.box)) for t in kind_of(item).traits(item))
+
+    return _traits.get(rig.id, rig.items, frames.listed, of)
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     by_nature: dict[str, list[tuple[int, Box]]] = {}
-    for n, item in enumerate(rig.items):
-        frame = frames.items.get(item.id)
-        if frame is None or item.built_in or kind_of(item).traits is nothing:
-            continue
-        for nature, box in traits_of(item, frame):
+    for n, own in enumerate(traits(rig, frames)):
+        for nature, box in () if rig.items[n].built_in else own:
             by_nature.setdefault(nature, []).append((n, box))
     if not by_nature:
         return

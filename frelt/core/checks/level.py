@@ -5,21 +5,17 @@ from math import radians, tan
 
 from ..check import Check, CheckKind, register
 from ..frames import Frames
-from ..kind import kind_of, nothing
 from ..rig import Rig
 from ..units import Units
-from .apart import traits_of
+from .apart import traits
 
 MOST = 5.0  # degrees; common practice, no source: the engine's manual gives its own
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     clean, any_engine = True, False
-    for item in rig.items:
-        frame = frames.items.get(item.id)
-        if frame is None or kind_of(item).traits is nothing:
-            continue
-        if not any(nature in ("engine", "burner") for nature, _ in traits_of(item, frame)):
+    for item, frame, own in zip(rig.items, frames.listed, traits(rig, frames), strict=True):
+        if not any(nature in ("engine", "burner") for nature, _ in own):
             continue
         any_engine = True
         if frame.level or frame.slope < 0.05:

@@ -6,7 +6,7 @@ from ..carrier import Deck
 from ..check import Check, CheckKind, register
 from ..frames import Frames, placed
 from ..item import Item
-from ..memo import Memo
+from ..memo import Each
 from ..rig import Rig
 from ..solids import TOUCH, solid
 from ..units import Units
@@ -24,23 +24,22 @@ def overhang(corners: Iterable[tuple[float, float]], deck: Iterable[tuple[float,
     return worst
 
 
-_overhangs: Memo[float] = Memo(20_000)
+_overhangs: Each[float] = Each()
 
 
-def _out(item: Item, deck: Deck) -> float:
-    """How far an item stands over the edge of its deck [m]."""
+def _out(item: Item, deck: Deck | None) -> float:
+    """How far an item stands over the edge of its deck [m]; nothing for what belongs to the vehicle itself."""
+    if deck is None or item.built_in:
+        return 0.0
     return overhang(solid(item, placed(item, item.place)).corners, deck.outline)
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     decks = {d.id: d for d in rig.decks}
     clean = True
-    for item in rig.items:
-        deck = decks.get(item.place.deck)
-        if deck is None or item.built_in:
-            continue
-        out = _overhangs.get(item.id, (item, deck), lambda i=item, d=deck: _out(i, d))  # type: ignore[misc]
-        if out > TOUCH:
+    standing = [decks.get(i.place.deck) for i in rig.items]
+    for item, deck, out in zip(rig.items, standing, _overhangs.get(rig.id, rig.items, standing, _out), strict=True):
+        if out > TOUCH and deck is not None:
             clean = False
             yield Check(
                 id=f"off-deck:{item.id}",

@@ -51,8 +51,9 @@ def _near(room: list) -> Iterable[tuple[int, int]]:  # type: ignore[type-arg]
     meet = box[:, 0][:, None] < reach[:, 0]
     for axis in (1, 2):
         meet &= box[:, axis][:, None] < reach[:, axis]
-    pairs = np.argwhere(np.triu(meet & meet.T, 1))
-    return ((int(i), int(j)) for i, j in pairs)
+    first, second = np.nonzero(meet & meet.T)
+    once = first < second
+    return zip(first[once].tolist(), second[once].tolist(), strict=True)
 
 
 def _together(rig: Rig, a: str, b: str) -> bool:

@@ -11,9 +11,9 @@ from ..carrier import Carrier
 from ..check import Check, CheckKind, register
 from ..frames import Frame, Frames
 from ..item import HosePart, Item
-from ..kind import Box, Fan, kind_of, nothing
+from ..kind import Box, Fan, kind_of
 from ..kinds.reel import capacity_of
-from ..memo import Memo
+from ..memo import Each, Memo
 from ..rig import Rig
 from ..solids import TOUCH
 from ..units import Units
@@ -44,16 +44,12 @@ class Way(Struct, frozen=True):
 
 
 def ways(item: Item, frame: Frame, carrier: Carrier) -> tuple[Way, ...]:
-    """How hose leaves an item that stands upright on a carrier; kept while item, place and carrier are the same."""
-    return _ways.get(item.id, (item, frame, carrier), lambda: _made(item, frame, carrier))
+    """How hose leaves an item that stands upright on a carrier."""
+    return tuple(w for w in (_way(item, f, frame, carrier) for f in kind_of(item).fans(item)) if w is not None)
 
 
 _capacities: Memo[float] = Memo(2000)
-_ways: Memo[tuple[Way, ...]] = Memo(20_000)
-
-
-def _made(item: Item, frame: Frame, carrier: Carrier) -> tuple[Way, ...]:
-    return tuple(w for w in (_way(item, f, frame, carrier) for f in kind_of(item).fans(item)) if w is not None)
+_ways: Each[tuple[Way, ...]] = Each()
 
 
 def _way(item: Item, fan: Fan, frame: Frame, carrier: Carrier) -> Way | None:
@@ -124,19 +120,19 @@ def behind_wall(way: Way, carrier: Carrier) -> str:
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
-    reels = [
-        i
-        for i in rig.items
-        if kind_of(i).fans is not nothing
-        and i.id in frames.items
-        and ways(i, frames.items[i.id], rig.carrier(frames.carrier_of[i.id]))
-    ]
+    bearing = {c.id: c for c in rig.carriers}
+
+    def of(item: Item, frame: Frame) -> tuple[Way, ...]:
+        return ways(item, frame, bearing[frames.carrier_of[item.id]])
+
+    leaving = _ways.get(rig.id, rig.items, frames.listed, of, rig.carriers)
+    reels = [i for i, own in zip(rig.items, leaving, strict=True) if own]
     if not reels:
         return
     clean = True
     off: dict[str, list[tuple[Way, Obstacle | None, bool]]] = {}
     for carrier in rig.carriers:
-        own = [w for i in reels if frames.carrier_of[i.id] == carrier.id for w in ways(i, frames.items[i.id], carrier)]
+        own = [w for all_of_it in leaving for w in all_of_it if frames.carrier_of[w.item] == carrier.id]
         met = in_ways(own, neighbors(rig, frames, carrier)) if own else []
         for way, (other, straight) in zip(own, met, strict=True):
             off.setdefault(way.item, []).append((way, other, straight))

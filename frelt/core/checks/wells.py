@@ -14,9 +14,10 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     if not wells:
         return
     room, clean = solids(rig, frames), True
+    on = {w.carrier for w in wells}
     for item in rig.items:
-        own = room.get(item.id)
-        into = max((depth(own, w) for w in wells if own is not None and w.carrier == own.carrier), default=0.0)
+        own = room[item.id]
+        into = max((depth(own, w) for w in wells if w.carrier == own.carrier), default=0.0) if own.carrier in on else 0.0
         if into > TOUCH:
             clean = False
             yield Check(
