@@ -30,7 +30,6 @@ def build(file: Path | None = None, demo: bool = False) -> Window:
     if file is not None:
         try:
             session.open(file)
-            settings.opened(file)
         except FreltError as err:
             wrong = str(err)
     desk = Desk(session, settings)
@@ -54,15 +53,23 @@ def start(file: Path | None, demo: bool = False) -> int:
     app.setApplicationName("Frelt")
     QGuiApplication.setDesktopFileName("org.frelt.Frelt")
     app.setFont(font())
-    icon = QPixmap()
-    icon.loadFromData(shipped("icons/frelt-128.png"))
-    app.setWindowIcon(QIcon(icon))
     window = build(file, demo)
     sys.excepthook = lambda kind, error, trace: _caught(window, kind, error, trace)
     window.show()
     QTimer.singleShot(1000, gc.enable)
-    QTimer.singleShot(0, lambda: window.files.offer(Autosave().found()))
+    QTimer.singleShot(0, lambda: _after_first_frame(app, window))
     return app.exec()
+
+
+def _after_first_frame(app: QApplication, window: Window) -> None:
+    """What nobody waits for when the window opens."""
+    icon = QPixmap()
+    icon.loadFromData(shipped("icons/frelt-128.png"))
+    app.setWindowIcon(QIcon(icon))
+    session = window.desk.session
+    if session.path is not None:
+        window.desk.settings.opened(session.path)
+    window.files.offer(Autosave().found())
 
 
 def _caught(window: Window, kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:

@@ -1,0 +1,67 @@
+"""Uncertain figures of a rig as arrays: each shifts its moments by a vector × a weight.
+
+Errors of one origin add with their signs, so they are kept by origin; those that share theirs with nothing are alone.
+"""
+
+from collections.abc import Sequence
+
+import numpy as np
+from msgspec import Struct
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+Doubt = tuple[str, int, int]  # origin, row whose presence it needs, tank whose fill scales it or -1
+
+
+class Sources(Struct, frozen=True):
+    """Vectors of one ± each.
+
+    alone: (n, size); alone_row: (n,), the row whose presence each needs.  dry: (n, size) of what shares an origin;
+    dry_row: (n,); dry_of: (origins, n), 1 where it is of that origin.  wet: (n, size) per unit of fill; wet_tank: (n,);
+    wet_of: (n, origins).
+    """
+
+    alone: Array
+    alone_row: NDArray[np.intp]
+    dry: Array
+    dry_row: NDArray[np.intp]
+    dry_of: Array
+    wet: Array
+    wet_tank: NDArray[np.intp]
+    wet_of: Array
+
+
+def sources_of(alone: Array, alone_row: NDArray[np.intp], doubts: Sequence[Doubt], vectors: Array) -> Sources:
+    """Sources from those that are alone and those that share origins; vectors: (doubts, size)."""
+    numbers: dict[str, int] = {}
+    origin = np.array([numbers.setdefault(d[0], len(numbers)) for d in doubts], dtype=np.intp)
+    row = np.array([d[1] for d in doubts], dtype=np.intp)
+    tank = np.array([d[2] for d in doubts], dtype=np.intp)
+    one = origin[:, None] == np.arange(len(numbers))
+    wet: NDArray[np.bool_] = tank >= 0
+    return Sources(
+        alone=alone,
+        alone_row=alone_row,
+        dry=vectors[~wet],
+        dry_row=row[~wet],
+        dry_of=one[~wet].T.astype(float),
+        wet=vectors[wet],
+        wet_tank=tank[wet],
+        wet_of=one[wet].astype(float),
+    )
+
+
+def squared(sources: Sources, pull: Array, present: Array, fills: Array) -> Array:
+    """Square of the ± of (pull · moments), (states, quantities), 19 in 20.
+
+    pull: (states, quantities, size).  present: (states, rows).  fills: (states, quantities, tanks).
+    """
+    found = np.empty(pull.shape[:2])
+    for s, own in enumerate(pull):  # by state, since arrays of all of them at once are slow to make room for
+        here = sources.alone * present[s, sources.alone_row, None]  # present is 0 or 1, so its square too
+        found[s] = ((own @ (here.T @ sources.alone)) * own).sum(-1)
+        by_origin = own @ (sources.dry_of @ (sources.dry * present[s, sources.dry_row, None])).T
+        if len(sources.wet):
+            by_origin += ((own @ sources.wet.T) * fills[s].take(sources.wet_tank, axis=1)) @ sources.wet_of
+        found[s] += (by_origin * by_origin).sum(-1)
+    return found
