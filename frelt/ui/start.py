@@ -57,7 +57,7 @@ def start(file: Path | None, demo: bool = False) -> int:
     sys.excepthook = lambda kind, error, trace: _caught(window, kind, error, trace)
     window.show()
     QTimer.singleShot(1000, gc.enable)
-    QTimer.singleShot(0, lambda: _after_first_frame(app, window))
+    window.bench.first_painted.connect(lambda: _after_first_frame(app, window))
     return app.exec()
 
 
