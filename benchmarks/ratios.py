@@ -154,14 +154,17 @@ def on_the_bench(app: QApplication, window: Window, one: Rig, name: str, image: 
         bench.mouseMoveEvent(QMouseEvent(QEvent.Type.MouseMove, at, at, left, left, none))
         app.processEvents()
 
-    drag()
-    steps, yards = [], []
-    for _ in range(60):
-        steps.append(timed(drag))
-        yards.append(timed(yard))
-    say(f"{name}drag-step", statistics.median(a / b for a, b in zip(steps, yards, strict=True)), 1.2)
-    steps.sort()
-    print(f"{name}drag step {statistics.median(steps) * 1e3:.1f} ms median, {steps[56] * 1e3:.1f} ms 95th percentile")
+    for what, walking, limit in (("drag-step", False, 1.2), ("drag-step-with-walkable-floor", True, 2)):
+        window.desk.walking = walking
+        drag()
+        steps, yards = [], []
+        for _ in range(60):
+            steps.append(timed(drag))
+            yards.append(timed(yard))
+        say(f"{name}{what}", statistics.median(a / b for a, b in zip(steps, yards, strict=True)), limit)
+        steps.sort()
+        print(f"{name}{what} {statistics.median(steps) * 1e3:.1f} ms median, {steps[56] * 1e3:.1f} ms 95th percentile")
+    window.desk.walking = False
     window.desk.abandon()
 
     def whole() -> None:

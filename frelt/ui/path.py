@@ -23,6 +23,7 @@ class StepButton(QAbstractButton):
     def __init__(self, desk: Desk, step: int) -> None:
         super().__init__()
         self.desk, self.step = desk, step
+        self.shown = ""  # the status painted last
         self.setText(STEPS[step])
         self.setAccessibleName(STEPS[step] + (", comes later" if step in LATER else ""))
         self.setFixedHeight(44)
@@ -63,7 +64,7 @@ class StepButton(QAbstractButton):
             p.drawRoundedRect(box.adjusted(1, 1, -3, -1), 4, 4)
         color = theme.color("soft") if later else theme.color("ink")
         write(p, box.left() + 10, box.center().y() + 5, self.text(), color, "text", 600 if chosen else 400)
-        status = self.status()
+        status = self.shown = self.status()
         if status:
             mark(p, status, QPointF(box.right() - 14, box.center().y()), 13, theme)
         p.end()
@@ -85,13 +86,19 @@ class StepPath(QWidget):
         for button in self.buttons:
             box.addWidget(button)
         box.addStretch(1)
-        for signal in (desk.changed, desk.step_changed, desk.looks_changed):
+        for signal in (desk.step_changed, desk.looks_changed):
             signal.connect(self._refresh)
+        desk.changed.connect(self._settled)
 
     def _refresh(self) -> None:
         self.update()
         for button in self.buttons:
             button.update()
+
+    def _settled(self) -> None:
+        for button in self.buttons:
+            if button.status() != button.shown:
+                button.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         super().paintEvent(event)

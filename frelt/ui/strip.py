@@ -1,5 +1,7 @@
 """The state strip: the states of the rig's day, each with its worst check in words."""
 
+from typing import NamedTuple
+
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
@@ -10,6 +12,7 @@ from ..core.verdict import speaking
 from ..core.words import brief
 from ..paint import fonts
 from ..paint.painter import write
+from ..paint.theme import Theme
 from .brush import STATUS_FILL, mark
 from .desk import WORST, Desk
 
@@ -18,12 +21,24 @@ NARROW = 140.0  # a card so narrow has its name condensed and no columns
 NAME = (("text", 600, False), ("small", 600, True))
 
 
+class Content(NamedTuple):
+    """What a card shows. bars: heights as shares of the rating and statuses."""
+
+    name: str
+    says: str
+    status: str
+    bars: tuple[tuple[float, str], ...]
+    chosen: bool
+    theme: Theme
+
+
 class StateCard(QAbstractButton):
     """One state. Clicking it shows the rig in it."""
 
     def __init__(self, desk: Desk, state_id: str) -> None:
         super().__init__()
         self.desk, self.state_id = desk, state_id
+        self.content: Content | None = None
         self.setCheckable(True)
         self.setFixedHeight(CARD)
         self.setMinimumWidth(96)
@@ -33,10 +48,25 @@ class StateCard(QAbstractButton):
     def sizeHint(self) -> QSize:
         return QSize(196, CARD)
 
-    def words(self) -> tuple[str, str, str]:
-        """Name, what its worst check says, and its status."""
+    def refresh(self) -> None:
+        """Look at the rig again; paint only if that shows."""
         solved = self.desk.solved
-        assert solved is not None
+        known = solved is not None and (self.state_id == WORST or any(s.id == self.state_id for s in solved.rig.states))
+        if solved is None or not known:
+            self.content = None
+            return
+        name, says, status = self.words(solved)
+        chosen = self.desk.state_id == self.state_id
+        content = Content(name, says, status, self.bars(solved), chosen, self.desk.theme)
+        if content != self.content:
+            self.content = content
+            self.setAccessibleName(f"{name}: {says} ({status})")
+            self.setToolTip(f"{name}: {says}")
+            self.update()
+        self.setChecked(chosen)
+
+    def words(self, solved: Solved) -> tuple[str, str, str]:
+        """Name, what its worst check says, and its status."""
         if self.state_id == WORST:
             worst, said = solved.worst, speaking(solved)
             return "Worst of all", brief(said, self.desk.units) if said else "", worst.status if worst else "unknown"
@@ -47,14 +77,12 @@ class StateCard(QAbstractButton):
         return state.name, brief(first, self.desk.units), first.status
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
-        solved, theme = self.desk.solved, self.desk.theme
-        if solved is None or (self.state_id != WORST and not any(s.id == self.state_id for s in solved.rig.states)):
+        if self.content is None:
             return
-        name, says, status = self.words()
+        name, says, status, bars, chosen, theme = self.content
         p = QPainter(self)
         p.setRenderHint(QPainter.RenderHint.Antialiasing)
         box = QRectF(self.rect()).adjusted(1.5, 1.5, -1.5, -1.5)
-        chosen = self.desk.state_id == self.state_id
         ink = theme.color("ink")
         p.setBrush(theme.color("sheet" if chosen else "bench"))
         p.setPen(
@@ -75,32 +103,34 @@ class StateCard(QAbstractButton):
             write(p, box.left() + 12, y + 2, line, color, "small", 500, True)
             y += 15
         if y < box.bottom() - 22 and not narrow:
-            self._bars(p, box, solved)
+            _paint_bars(p, box, bars, theme)
         p.end()
 
-    def _bars(self, p: QPainter, box: QRectF, solved: Solved) -> None:
-        """Coupler and axles as small columns under one rating line."""
-        theme, loads = self.desk.theme, solved.loads
-        if loads is None:
-            return
+    def bars(self, solved: Solved) -> tuple[tuple[float, str], ...]:
+        """Coupler and axles, each as a share of its rating and its status."""
         shown: list[Check] = (
             [c for c in solved.checks if _has_bar(c.id)]
             if self.state_id == WORST
             else list(solved.by_state.some(self.state_id, _has_bar))
         )
         shown.sort(key=lambda c: (c.kind == "axle", c.id))
-        bottom, tall = box.bottom() - 8, 15.0
-        x = box.left() + 12
-        for c in shown:
-            if not c.limit or c.load is None:
-                continue
-            h = min(max(c.load, 0.0) / c.limit * tall, tall * 1.25)
-            p.setPen(QPen(theme.color("over" if c.status == "over" else "soft"), 1.0))
-            p.setBrush(theme.color("over" if c.status == "over" else STATUS_FILL[c.status]))
-            p.drawRect(QRectF(x, bottom - h, 20, h))
-            p.setPen(QPen(theme.color("soft"), 1.4))
-            p.drawLine(QPointF(x - 3, bottom - tall), QPointF(x + 25, bottom - tall))
-            x += 28
+        return tuple(
+            (round(min(max(c.load, 0.0) / c.limit, 1.25), 2), c.status) for c in shown if c.limit and c.load is not None
+        )
+
+
+def _paint_bars(p: QPainter, box: QRectF, bars: tuple[tuple[float, str], ...], theme: Theme) -> None:
+    """Small columns under one rating line."""
+    bottom, tall = box.bottom() - 8, 15.0
+    x = box.left() + 12
+    for share, status in bars:
+        h = share * tall
+        p.setPen(QPen(theme.color("over" if status == "over" else "soft"), 1.0))
+        p.setBrush(theme.color("over" if status == "over" else STATUS_FILL[status]))
+        p.drawRect(QRectF(x, bottom - h, 20, h))
+        p.setPen(QPen(theme.color("soft"), 1.4))
+        p.drawLine(QPointF(x - 3, bottom - tall), QPointF(x + 25, bottom - tall))
+        x += 28
 
 
 def _has_bar(check_id: str) -> bool:
@@ -136,11 +166,7 @@ class Strip(QWidget):
             for card in self._cards.values():
                 self._row.addWidget(card, 1)
         for card in self._cards.values():
-            name, says, status = card.words()
-            card.setAccessibleName(f"{name}: {says} ({status})")
-            card.setToolTip(f"{name}: {says}")
-            card.setChecked(card.state_id == self.desk.state_id)
-            card.update()
+            card.refresh()
 
     def card(self, state_id: str) -> StateCard:
         """The card of a state."""

@@ -55,6 +55,7 @@ class SightTubes(QWidget):
         self.desk = desk
         self.chosen = 0
         self._grip: tuple[str, str] | None = None
+        self._shown: tuple[object, ...] = ()
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName(
             "Sight tubes: up and down change the fill, with Shift the top of the range, with Ctrl its bottom"
@@ -62,8 +63,9 @@ class SightTubes(QWidget):
         self.setMinimumHeight(210)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
         self.setMouseTracking(True)
-        for signal in (desk.changed, desk.state_changed, desk.looks_changed):
+        for signal in (desk.state_changed, desk.looks_changed):
             signal.connect(self._refresh)
+        desk.changed.connect(self._refresh_if_other)
 
     def sizeHint(self) -> QSize:
         return QSize(258, 270)
@@ -72,6 +74,20 @@ class SightTubes(QWidget):
         count = len(self._names())
         self.setMinimumHeight(int(34 + _row(self._names()) * count) if count > MOST_UPRIGHT else 210)
         self.update()
+
+    def _refresh_if_other(self) -> None:
+        """Paint again only if it would show, which in a drag it rarely does."""
+        if self._look() != self._shown:
+            self._refresh()
+
+    def _look(self) -> tuple[object, ...]:
+        """All that the painting depends on but the theme, to a pixel."""
+        state = self.desk.state
+        return (
+            self.size(),
+            state and state.name,
+            *((t.address, t.tank, t.name, t.box, t.fill, round(t.allowed, 3)) for t in self.tubes()),
+        )
 
     def _names(self) -> list[str]:
         """What the tubes are called, in the order of the tanks."""
@@ -122,7 +138,7 @@ class SightTubes(QWidget):
         p.setRenderHint(QPainter.RenderHint.Antialiasing)
         state = desk.state
         write(p, 0, 14, "SIGHT TUBES", theme.color("soft"), "small", 600, True)
-        tubes = self.tubes()
+        tubes, self._shown = self.tubes(), self._look()
         if state is None or not tubes:
             write(p, 0, 44, "No tank aboard yet." if desk.rig is not None else "", theme.color("soft"))
             p.end()
