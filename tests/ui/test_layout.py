@@ -182,7 +182,8 @@ def test_bars_and_cards_fit_their_words(window: Window, units: str) -> None:
         assert fonts.metrics("text", 600).horizontalAdvance(bar.words) <= layout.limits.width(), bar.words
     for state in [*(s.id for s in solved.rig.states), "worst"]:
         card = window.strip.card(state)
-        name, says, _ = card.words()
+        assert card.content is not None
+        name, says = card.content[:2]
         assert len(fonts.wrap(name, card.width() - 49, *NAME[card.width() - 3 < NARROW])) <= 2
         assert len(fonts.wrap(says, card.width() - 25, "small", 500)) <= 2
 
@@ -215,7 +216,7 @@ def test_more_than_six_states_still_fit(window: Window) -> None:
     assert all(a.geometry().right() < b.geometry().left() for a, b in pairwise(cards))
     assert window.width() == 1280
     for card in cards:
-        assert len(fonts.wrap(card.words()[0], card.width() - 49, *NAME[card.width() - 3 < NARROW])) <= 2
+        assert len(fonts.wrap(card.content.name, card.width() - 49, *NAME[card.width() - 3 < NARROW])) <= 2
 
 
 def test_an_empty_document_and_an_empty_deck_teach_the_next_step(window: Window) -> None:
