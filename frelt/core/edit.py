@@ -56,7 +56,9 @@ def remove(rig: Rig, item_id: str) -> Rig:
     gone = {i.id for i in standing_on(rig, item_id)}
     kept = tuple(i for i in rig.items if i.id not in gone)
     joined = tuple(j for j in rig.joined if not any(t.split("/")[0] in gone for t in j.tanks))
-    return replace(rig, items=kept, states=tuple(_without(s, gone) for s in rig.states), joined=joined)
+    decks = {d.id for i in rig.items if i.id in gone for d in i.decks}
+    fit_out = tuple(f for f in rig.fit_out if f.deck not in decks)
+    return replace(rig, items=kept, states=tuple(_without(s, gone) for s in rig.states), joined=joined, fit_out=fit_out)
 
 
 def _without(state: State, gone: set[str]) -> State:
@@ -150,6 +152,7 @@ def copy_rig(rig: Rig, new_id: NewId, name: str) -> Rig:
         states=tuple(state(s) for s in rig.states),
         links=tuple(replace(k, factors={_rewritten(a, ids): f for a, f in k.factors.items()}) for k in rig.links),
         joined=tuple(replace(j, tanks=tuple(_rewritten(t, ids) for t in j.tanks)) for j in rig.joined),
+        fit_out=tuple(replace(f, id=new_id("fit-out"), deck=ids[f.deck]) for f in rig.fit_out),
         bars=rig.bars and replace(rig.bars, set_in=states.get(rig.bars.set_in, rig.bars.set_in)),
         wishes=tuple(
             replace(w, deck=ids.get(w.deck, w.deck) if w.deck else None, item=ids.get(w.item, w.item) if w.item else None)
@@ -190,8 +193,11 @@ def carrier_field(rig: Rig, field: str) -> tuple[Carrier, str]:
 
 
 def with_carrier(rig: Rig, carrier: Carrier) -> Rig:
-    """The rig with one of its carriers replaced."""
-    return replace(rig, trailer=carrier) if isinstance(carrier, Trailer) else replace(rig, vehicle=carrier)
+    """The rig with one of its carriers replaced; the fit-out of decks it no longer has goes with them."""
+    made = replace(rig, trailer=carrier) if isinstance(carrier, Trailer) else replace(rig, vehicle=carrier)
+    decks = {d.id for d in made.decks} if rig.fit_out else set()
+    kept = tuple(f for f in made.fit_out if f.deck in decks)
+    return made if len(kept) == len(made.fit_out) else replace(made, fit_out=kept)
 
 
 def with_axle(carrier: Carrier, number: int, **fields: object) -> Carrier:

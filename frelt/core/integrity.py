@@ -54,7 +54,10 @@ def check_rig(rig: Rig, path: str = "$") -> None:
 
 
 def _references(rig: Rig, path: str, decks: set[str]) -> None:
-    """What wishes and bars name must be there."""
+    """What wishes, fit-out and bars name must be there."""
+    for i, entry in enumerate(rig.fit_out):
+        if entry.deck not in decks:
+            raise BadInput(f"{path}.fit_out[{i}].deck", f"“{entry.deck}”", "the id of a deck of this rig")
     for i, wish in enumerate(rig.wishes):
         if wish.deck is not None and wish.deck not in decks:
             raise BadInput(f"{path}.wishes[{i}].deck", f"“{wish.deck}”", "the id of a deck of this rig")
@@ -79,6 +82,8 @@ def _ids(rig: Rig, path: str) -> Iterator[tuple[str, str]]:
         yield f"{path}.items[{i}].id", item.id
     for i, state in enumerate(rig.states):
         yield f"{path}.states[{i}].id", state.id
+    for i, entry in enumerate(rig.fit_out):
+        yield f"{path}.fit_out[{i}].id", entry.id
 
 
 def _unique(ids: Iterable[tuple[str, str]]) -> None:

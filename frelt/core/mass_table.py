@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from .carrier import Carrier
 from .empty import Vector4, bare
+from .fit_out import placed_fit_out
 from .frames import Frames, opened, standing_on
 from .joined import merged
 from .memo import Each
@@ -147,7 +148,7 @@ class _Columns:
 _shares: Each[Share] = Each()
 THREE = np.arange(3)
 NO_MOMENTS, NO_ROWS = np.zeros((0, 4)), np.zeros(0, dtype=np.intp)
-PERSON = "a person"  # stands in for an item, so that people are no part of the vehicle itself
+PERSON = "a person"  # stands in for an item, so that people and fit-out are no part of the vehicle itself
 
 
 def mass_table(rig: Rig, columns: Moments, frames: Frames) -> MassTable:
@@ -162,11 +163,12 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames) -> MassTable:
     build.shares(_shares.get(rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id])))
     swings = _add_open(build, rig, frames)
     people = _add_people(build, rig, frames)
+    fitted = _add_fit_out(build, rig, frames)
     if rig.joined:
         build.tanks, place = merged(build.tanks, rig.joined)
         build.doubts = [(o, r, place[t] if t >= 0 else -1, v) for o, r, t, v in build.doubts]
     tanks, put = build.tanks, _Columns(rig, columns)
-    owners = [(r.carrier, PERSON if n in people else r.item) for n, r in enumerate(build.rows)]
+    owners = [(r.carrier, PERSON if n in people or n in fitted else r.item) for n, r in enumerate(build.rows)]
     first, itself = put.where(owners)
     whole = np.concatenate(build.moments)
     moments = put.of(whole, first, itself)
@@ -254,6 +256,21 @@ def _add_people(build: _Builder, rig: Rig, frames: Frames) -> dict[int, str]:
             row = build.row(Row(carrier, "", person.id, person.mass.value, *at, person.mass), person.mass.plus_minus)
             people[row] = state.id
     return people
+
+
+def _add_fit_out(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
+    """What covers decks and walls, and the allowances; returns the numbers of their rows."""
+    added = []
+    for one in placed_fit_out(rig, frames):
+        mass = one.mass.value
+        row = build.row(Row(one.carrier, "", one.entry.id, mass, *one.at, one.mass))
+        added.append(row)
+        if one.mass.plus_minus:
+            build.doubts.append((one.mass.origin or one.entry.id, row, -1, moments_at(one.mass.plus_minus, one.at)))
+        if one.along:
+            build.alone.append(np.array([(0.0, mass * one.along, 0.0, 0.0), (0.0, 0.0, mass * one.along, 0.0)]))
+            build.alone_row.append(np.array([row, row], dtype=np.intp))
+    return frozenset(added)
 
 
 def _kept_back(rig: Rig) -> frozenset[str]:

@@ -7,7 +7,8 @@ from msgspec import Meta
 from msgspec.structs import replace
 
 from .carrier import Carrier, Coupling, Deck, Trailer, Vehicle
-from .figure import Figure, Rating
+from .figure import Rating
+from .fit_out import FitOut
 from .item import Item, Nature, TankPart
 from .state import FillRange, State
 from .value import Id, Length, Mass, Metres, Positive, Share, Text, Value
@@ -144,6 +145,7 @@ class Rig(Value, frozen=True, kw_only=True):
     """A rig of a document. parent: the rig it is a variant or twin of.
 
     later_counted: whether the weights to come of kept places count in every check.
+    waved: what nobody counted and this rig does not carry, by name of the question.
     """
 
     id: Id
@@ -160,7 +162,8 @@ class Rig(Value, frozen=True, kw_only=True):
     bars: Bars | None = None
     curb_side: Literal["right", "left"] = "right"
     wishes: tuple[Wish, ...] = ()
-    coating: Figure | None = None
+    fit_out: tuple[FitOut, ...] = ()
+    waved: tuple[Text, ...] = ()
     later_counted: bool = False
     forklift: Forklift = Forklift()
     note: Text = ""

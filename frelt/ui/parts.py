@@ -17,7 +17,7 @@ Words = Sequence[tuple[str, Any]]
 
 
 class Column:
-    """One figure of an entry. to, back: between what is shown and the entry."""
+    """One figure of an entry. get, put: between what is shown and the entry.  shown: for which entries it is there."""
 
     def __init__(
         self,
@@ -27,8 +27,10 @@ class Column:
         quantity: Quantity = "length",
         low: float = -20.0,
         high: float = 20.0,
+        shown: Callable[[Any], bool] = lambda _: True,
     ) -> None:
         self.label, self.get, self.put, self.quantity, self.low, self.high = label, get, put, quantity, low, high
+        self.shown = shown
 
 
 class Choice:
@@ -90,6 +92,7 @@ class PartsList(QWidget):
                     box.setCurrentIndex(max(box.findData(getattr(entry, choice.field)), 0))
             for field, column in zip(fields, self._columns, strict=True):
                 field.show_value(column.get(entry))
+                field.setVisible(column.shown(entry))
 
     def _rebuild(self, entries: Sequence[Any]) -> None:
         for _, block, *_rest in self._blocks:

@@ -8,7 +8,9 @@ from PyQt6.QtWidgets import QWidget
 from ...app.session import new_id
 from ...core.carrier import Aboard, Carrier, Deck, Door, Seat, Trailer, Vehicle, Well, Zone
 from ...core.figure import Figure
+from ...core.fit_out import COVERS, EACH, FitOut, Placed, covered, placed_fit_out
 from ...core.measures import deck_length, deck_width
+from ...core.words import capital
 from ..fields import link
 from ..parts import Choice, Column, PartsList
 from .form import Form, with_aboard
@@ -185,11 +187,82 @@ def lists(form: Form, carrier: Carrier) -> list[PartsList]:
         named="below",
         asked="zone",
     )
-    found = [doors, wells, zones]
+    found = [doors, wells, zones, fit_out(form)]
     if isinstance(carrier, Vehicle):
         found.append(_seats(form))
     found.append(_aboard(form))
     return found
+
+
+def fit_out(form: Form) -> PartsList:
+    """What covers the carrier's decks and walls, and the allowances for what is mounted."""
+    desk = form.desk
+
+    def own(entry: FitOut) -> bool:
+        solved, carrier = desk.solved, desk.carrier
+        return solved is not None and carrier is not None and solved.frames.carrier_of.get(entry.deck) == carrier.id
+
+    def get() -> tuple[FitOut, ...]:
+        return tuple(f for f in desk.rig.fit_out if own(f)) if desk.rig is not None else ()
+
+    def put(entries: tuple[FitOut, ...], words: str) -> None:
+        desk.edit(lambda r: replace(r, fit_out=(*(f for f in r.fit_out if not own(f)), *map(usual, entries))), words)
+
+    def usual(entry: FitOut) -> FitOut:
+        """A cover has a thickness; an allowance has none, nor an area."""
+        if entry.what not in COVERS:
+            return replace(entry, thickness=0.0, area=None)
+        return entry if entry.thickness > 0 else replace(entry, thickness=COVERS[entry.what].thickness)
+
+    def make() -> FitOut:
+        assert desk.carrier is not None
+        return FitOut(
+            id=new_id("fit-out"), what="plywood", deck=desk.carrier.main_deck.id, thickness=COVERS["plywood"].thickness
+        )
+
+    def decks() -> list[tuple[str, str]]:
+        solved, carrier = desk.solved, desk.carrier
+        if solved is None or carrier is None:
+            return []
+        return [(d.name, d.id) for d in solved.rig.decks if solved.frames.carrier_of.get(d.id) == carrier.id]
+
+    def placed(entry: FitOut) -> Placed | None:
+        solved = desk.solved
+        if solved is None:
+            return None
+        return next(placed_fit_out(replace(solved.rig, fit_out=(entry,)), solved.frames), None)
+
+    def area(entry: FitOut) -> float:
+        rig = desk.rig
+        known = rig is not None and entry.what in COVERS and any(d.id == entry.deck for d in rig.decks)
+        return covered(entry, rig.deck(entry.deck)) if known and rig is not None else 0.0
+
+    def weight(entry: FitOut) -> float:
+        at = placed(entry)
+        return at.mass.value if at is not None else 0.0
+
+    def weighed(entry: FitOut, value: float) -> FitOut:
+        return replace(entry, mass=Figure(value=value, plus_minus=0.02 * value, source="weighed") if value > 0 else None)
+
+    def covers(entry: FitOut) -> bool:
+        return entry.what in COVERS
+
+    words = [(capital(w), w) for w in (*COVERS, *EACH)]
+    return PartsList(
+        desk,
+        "Fit-out",
+        "cover or allowance",
+        get,
+        put,
+        make,
+        [
+            Column("Area", area, lambda e, v: replace(e, area=v), "area", 0.0, 500.0, covers),
+            Column("Thickness", lambda e: e.thickness, lambda e, v: replace(e, thickness=v), high=0.2, low=0.0, shown=covers),
+            Column("Weight (0: reckoned)", weight, weighed, "mass", 0.0, 5000.0),
+        ],
+        [Choice("What", "what", words), Choice("Deck", "deck", decks)],
+        named="",
+    )
 
 
 def _seats(form: Form) -> PartsList:

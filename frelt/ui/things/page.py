@@ -13,6 +13,7 @@ from .work import Work
 
 if TYPE_CHECKING:
     from .several import SeveralPanel
+    from .uncounted import UncountedPanel
 
 
 class ThingsPage(QWidget):
@@ -26,6 +27,8 @@ class ThingsPage(QWidget):
         self.work = Work(desk)
         self.hand = HandPanel(desk, self.work)
         self._several: SeveralPanel | None = None
+        self.uncounted: UncountedPanel | None = None
+        self.small = False
         self.tubes = SightTubes(desk)
         self._box = box = QVBoxLayout(self)
         box.setContentsMargins(0, 0, 0, 0)
@@ -41,6 +44,8 @@ class ThingsPage(QWidget):
     def show_step(self, step: int) -> None:
         """Big and small things share the page; the catalog's hint differs."""
         if step in (2, 3):
+            self.small = step == 3
+            self.refresh()
             self.catalog.show_big(step == 2)
             self.catalog.box.setPlaceholderText(
                 "Search: tank, reel, machine …" if step == 2 else "Search: pump, battery, toolbox …"
@@ -54,6 +59,16 @@ class ThingsPage(QWidget):
 
             self._several = SeveralPanel(self.desk, self.work, self)
             self._box.insertWidget(3, self._several)
-        self.tubes.setVisible(len(self.desk.held) < 2)
+        asks = self.small and not held and self.desk.rig is not None
+        if asks and self.uncounted is None:
+            from .uncounted import UncountedPanel
+
+            self.uncounted = UncountedPanel(self.desk, self)
+            self._box.addWidget(self.uncounted, 1)
+        if self.uncounted is not None and self.uncounted.isVisible() != asks:
+            self.uncounted.setVisible(asks)
+            if asks:
+                self.uncounted.refresh()
+        self.tubes.setVisible(len(self.desk.held) < 2 and not asks)
         self.heading.setVisible(not held)
         self.catalog.setVisible(not held)
