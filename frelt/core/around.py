@@ -123,7 +123,7 @@ def walls(carrier: Carrier) -> tuple[Obstacle, ...]:
         return (Obstacle("", "the cab", cab),) if isinstance(carrier, Vehicle) and body.cab > 0 else ()
     top = z + body.wall
     nose = x0 - body.nose
-    found = [Obstacle("", "the roof", (nose, y0, top, x1, y1, top + WALL))]
+    found = [Obstacle("", "the roof", (nose, y0, top, x1, y1, top + WALL))]  # where it is highest
     runs: tuple[tuple[str, str, float, float], ...] = (
         ("left", "the left wall", nose, x1),
         ("right", "the right wall", nose, x1),

@@ -144,6 +144,9 @@ class Zone(Value, frozen=True, kw_only=True):
 class Body(Value, frozen=True, kw_only=True):
     """What stands around the deck. wall, rail: heights above the deck; nose: length ahead of it [m].
 
+    lower_front, lower_sides: by how much a closed body's roof is lower at its front end and at its walls than at the
+    rear and in the middle, where `wall` is measured [m]; it slopes evenly to the front and rounds off to the sides.
+
     cab, hood: of a vehicle, their lengths ahead of the deck; cab_height above the ground [m].
     wells, zones: what takes room from the deck, and where no bolt may go.  rack: a roof or ladder rack.
     """
@@ -151,6 +154,8 @@ class Body(Value, frozen=True, kw_only=True):
     kind: Literal["open", "enclosed", "bed", "box"] = "open"
     wall: Length = 0.0
     rail: Length = 0.0
+    lower_front: Length = 0.0
+    lower_sides: Length = 0.0
     nose: Length = 0.0
     cab: Length = 0.0
     hood: Length = 0.0

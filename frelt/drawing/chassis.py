@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ..core.carrier import Axle, Carrier, Deck
+from ..core.carrier import Axle, Body, Carrier, Deck
 from .shapes import Path, ellipse, line, polygon, rect
 
 SLAB = 0.11  # depth of the frame below the deck [m]
@@ -53,6 +53,16 @@ def wheels_behind(axle: Axle) -> list[Path]:
             y = side * half - wide / 2 + wide * i / n
             made.append(rect("tire", y + 0.005, 0, y + wide / n - 0.005, 2 * r, 0.05))
     return made
+
+
+def shell_behind(body: Body, y0: float, z: float, y1: float, corner: float) -> Path:
+    """A closed body from behind; a roof that is lower at the walls is the parabola that headroom is reckoned with."""
+    fall, top = body.lower_sides, z + body.wall
+    if not fall:
+        return rect("shell", y0, z, y1, top, corner)
+    third, eave = (y1 - y0) / 3, top - fall
+    lift = eave + fall * 4 / 3
+    return Path("shell", "MLCLZ", (y0, z, y0, eave, y0 + third, lift, y1 - third, lift, y1, eave, y1, z))
 
 
 def lamps(y0: float, y1: float, z: float) -> list[Path]:

@@ -13,6 +13,7 @@ from .chassis import (
     lamps,
     more_decks,
     reach_of,
+    shell_behind,
     wells,
     wheels_above,
     wheels_behind,
@@ -113,7 +114,8 @@ def side(trailer: Trailer, parked: bool) -> tuple[Group, ...]:
     back: list[Path] = []
     if body.kind == "enclosed":
         nose = body.nose or 0.0
-        top, end = z + body.wall, reach_of(trailer)[1]
+        high, end = z + body.wall, reach_of(trailer)[1]
+        top = high - body.lower_front
         back.append(
             polygon(
                 "shell",
@@ -121,7 +123,7 @@ def side(trailer: Trailer, parked: bool) -> tuple[Group, ...]:
                 (x0 - nose, z + body.wall * 0.3),
                 (x0 - nose * 0.7, top - 0.12),
                 (x0, top),
-                (end, top),
+                (end, high),
                 (end, z),
             )
         )
@@ -192,7 +194,7 @@ def rear(trailer: Trailer) -> tuple[Group, ...]:
     z, body, axle = trailer.main_deck.origin[2], trailer.body, trailer.axles[-1]
     back: list[Path] = []
     if body.kind == "enclosed":
-        back.append(rect("shell", y0 - WALL, z, y1 + WALL, z + body.wall, 0.06))
+        back.append(shell_behind(body, y0 - WALL, z, y1 + WALL, 0.06))
     elif body.rail:
         back += [line("rail", (y, z), (y, z + body.rail)) for y in (y0, y1)]
         back.append(line("rail", (y0, z + body.rail), (y1, z + body.rail)))

@@ -10,6 +10,7 @@ from .chassis import (
     doors_behind,
     floor,
     lamps,
+    shell_behind,
     wells,
     wheels_above,
     wheels_behind,
@@ -211,7 +212,10 @@ def _cab_beside(v: Vehicle, nose: float, tires: float) -> list[Path]:
 def _body_beside(v: Vehicle, x0: float, x1: float, z: float) -> list[Path]:
     if v.body_kind in ("van", "box truck"):
         top = z + v.body.wall
-        made = [rect("shell", x0, z, x1, top, 0.06)]
+        fall = v.body.lower_front
+        made = [
+            polygon("shell", (x0, z), (x0, top - fall), (x1, top), (x1, z)) if fall else rect("shell", x0, z, x1, top, 0.06)
+        ]
         for d in v.body.doors:
             if d.side in ("left", "right"):
                 made.append(rect("door.outline", d.start, z + 0.02, d.end, z + min(d.height, v.body.wall - 0.05), 0.03))
@@ -243,7 +247,7 @@ def rear(v: Vehicle) -> tuple[Group, ...]:
     cab0, cab1 = cab_sides(v)
     back: list[Path] = []
     if v.body_kind in ("van", "box truck"):
-        back.append(rect("shell", low, z, high, z + body.wall, 0.08))
+        back.append(shell_behind(body, low, z, high, 0.08))
     else:
         back += [
             rect("cab", cab0, z, cab1, body.cab_height, 0.12),

@@ -13,9 +13,13 @@ from ..solids import TOUCH, solids
 from ..units import Units
 
 
-def inside_height(carrier: Carrier) -> float:
-    """Height of the underside of the roof above the ground [m]."""
-    return deck_box(carrier)[4] + carrier.body.wall
+def inside_height(carrier: Carrier, x: float = float("inf"), y0: float = 0.0, y1: float = 0.0) -> float:
+    """Height of the underside of the roof above the ground, at its lowest from a station x back and between y0 and y1 [m]."""
+    start, left, end, right, floor = deck_box(carrier)
+    body, half, middle = carrier.body, (right - left) / 2, (left + right) / 2
+    along = min(max((end - x) / max(end - start, 1e-9), 0.0), 1.0)
+    across = min(max(y1 - middle, middle - y0, 0.0) / max(half, 1e-9), 1.0)
+    return floor + body.wall - body.lower_front * along - body.lower_sides * across**2
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
@@ -25,11 +29,11 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     clean = True
     for carrier in bodies:
         x0, y0, x1, y1, _ = deck_box(carrier)
-        roof = inside_height(carrier)
+        top = inside_height(carrier)
         for item_id, s in solids(rig, frames).items():
-            if s.carrier != carrier.id or s.x0 < x0 - carrier.body.nose - TOUCH or s.x1 > x1 + TOUCH or s.low >= roof - TOUCH:
+            if s.carrier != carrier.id or s.x0 < x0 - carrier.body.nose - TOUCH or s.x1 > x1 + TOUCH or s.low >= top - TOUCH:
                 continue
-            over = s.high - roof
+            over = s.high - inside_height(carrier, s.x0, s.y0, s.y1)
             if over > TOUCH and s.y1 > y0 and s.y0 < y1:
                 clean = False
                 item = rig.item(item_id)

@@ -15,6 +15,10 @@ def _tank(item: Item, fills: Fills) -> Sketch:
     if tank is None:
         return plain(item)
     fill = fills.get(tank.id, 0.0)
+    return _fitted(_shell(item, tank, fill), item, tank, fill)
+
+
+def _shell(item: Item, tank: TankPart, fill: float) -> Sketch:
     if tank.shape in ROUND:
         return _lying(item, tank, fill)
     if tank.shape == "cone bottom":
@@ -23,6 +27,28 @@ def _tank(item: Item, fills: Fills) -> Sketch:
         return _round(item, tank, fill)
     made = box_tank(item, tank, fill)
     return _caged(made, item, tank) if given(item).word("shape") == "cage" and tank.at[2] > 0.08 else made
+
+
+def _fitted(made: Sketch, item: Item, tank: TankPart, fill: float) -> Sketch:
+    """The shell with its baffles and its sight gauge."""
+    plan, flank, end = list(made.plan), list(made.flank), list(made.end)
+    x0, z0 = tank.at[0] - tank.length / 2, tank.at[2]
+    for n in range(tank.baffles):
+        x = x0 + tank.length * (n + 1) / (tank.baffles + 1)
+        plan.append(line("detail", (x, tank.at[1] - tank.width * 0.44), (x, tank.at[1] + tank.width * 0.44)))
+        flank.append(line("detail", (x, z0 + tank.height * 0.06), (x, z0 + tank.height * 0.86)))
+    gauge = given(item).word("gauge")
+    if gauge in ("on the left", "on the right"):
+        sign = -1.0 if gauge == "on the left" else 1.0
+        half, tall = sizes(item)[1], tank.height * 0.9
+        level = min(surface_height(tank, fill), tall)
+        plan.append(rect("light", -0.02, sign * half - 0.02, 0.02, sign * half + 0.02, 0.008))
+        views = [(end, sign * (half - 0.03))] + ([(flank, 0.0)] if sign < 0 else [])
+        for paths, at in views:
+            paths.append(rect("light", at - 0.018, z0 + 0.03, at + 0.018, z0 + tall, 0.012))
+            if level > 0.03:
+                paths.append(rect(f"liquid.{tank.liquid.tint}", at - 0.012, z0 + 0.03, at + 0.012, z0 + level))
+    return Sketch(tuple(plan), tuple(flank), tuple(end))
 
 
 def box_tank(item: Item, tank: TankPart, fill: float) -> Sketch:

@@ -54,6 +54,9 @@ def around(form: Form, carrier: Carrier) -> list[QWidget]:
         )
     walled = carrier.body.kind == "enclosed" if isinstance(carrier, Trailer) else carrier.body_kind in ("van", "box truck")
     listed.append(length("Walls above the deck", "wall", 4.0) if walled else length("Rails or bed sides", "rail", 2.0))
+    if walled:
+        listed.append(length("Roof lower in front", "lower_front", 1.5))
+        listed.append(length("Roof lower at walls", "lower_sides", 1.0))
     if isinstance(carrier, Trailer) and walled:
         listed.append(length("Nose ahead of the deck", "nose", 3.0))
     racks = (("No rack", False), ("Roof or ladder rack", True))

@@ -2,7 +2,7 @@
 
 from typing import TYPE_CHECKING
 
-from PyQt6.QtWidgets import QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
 from ..desk import Desk
 from ..fields import heading
@@ -30,12 +30,16 @@ class ThingsPage(QWidget):
         self.uncounted: UncountedPanel | None = None
         self.small = False
         self.tubes = SightTubes(desk)
+        self.even = QLabel()
+        self.even.setObjectName("quiet")
+        self.even.setWordWrap(True)
         self._box = box = QVBoxLayout(self)
         box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(8)
         box.addWidget(self.heading)
         box.addWidget(self.catalog, 1)
         box.addWidget(self.hand)
+        box.addWidget(self.even)
         box.addWidget(self.tubes, 1)
         desk.hand_changed.connect(self.refresh)
         desk.changed.connect(self.refresh)
@@ -70,5 +74,8 @@ class ThingsPage(QWidget):
             if asks:
                 self.uncounted.refresh()
         self.tubes.setVisible(len(self.desk.held) < 2 and not asks)
+        even = self.work.evenness_words() if not held and not asks and not self.desk.dragging else ""
+        self.even.setText(even)
+        self.even.setVisible(bool(even))
         self.heading.setVisible(not held)
         self.catalog.setVisible(not held)

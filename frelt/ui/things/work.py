@@ -181,7 +181,7 @@ class Work:
     def evenness_words(self) -> str:
         """How even what stands on the carrier is, and how much of it is free, in words."""
         solved, carrier, units = self.desk.solved, self.desk.carrier, self.desk.units
-        if solved is None or carrier is None:
+        if solved is None or carrier is None or not solved.rig.items:
             return ""
         left, right = arrange.evenness(solved, carrier.id)
         a, b = arrange.length_free(solved, carrier.id)
