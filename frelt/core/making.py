@@ -110,8 +110,13 @@ def _parts(old: tuple[Part, ...], before: Made | None, new: Made) -> tuple[Part,
 
 def _kept(old: Part | None, was: Part | None, new: Part) -> Part:
     if isinstance(old, TankPart) and isinstance(new, TankPart):
-        if not is_computed(old.capacity):  # someone measured this tank
-            return old
+        if not is_computed(old.capacity):  # someone measured this tank; how it is drawn and shut off can still change
+            changed = {
+                n: getattr(new, n)
+                for n in ("heel", "top", "baffles")
+                if isinstance(was, TankPart) and getattr(new, n) != getattr(was, n)
+            }
+            return replace(old, **changed)
         typed = {
             n: getattr(old, n) for n in ("heel", "top") if isinstance(was, TankPart) and getattr(old, n) != getattr(was, n)
         }
