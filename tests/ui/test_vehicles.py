@@ -18,7 +18,7 @@ from frelt.core.document import Document
 from frelt.core.measures import deck_length
 from frelt.core.units import GALLON, INCH, LB, US
 from frelt.core.words import brief, sentence
-from frelt.ui.bench import VIEWS
+from frelt.ui.drawings import VIEWS
 from frelt.ui.handles import grips
 from frelt.ui.job.carriers import CarriersWindow
 from frelt.ui.window import Window
