@@ -105,7 +105,7 @@ def every(listed: Iterable[Row], make: Callable[[Row], Made]) -> tuple[Made, ...
 def table(columns: Sequence[str], listed: Iterable[Mapping[str, object]]) -> bytes:
     """A table as CSV; a cell that a spreadsheet would run as a formula is kept as text by an apostrophe."""
     out = io.StringIO(newline="")
-    writer = csv.DictWriter(out, columns, lineterminator="\n")
+    writer = csv.DictWriter(out, columns, lineterminator="\r\n")  # RFC 4180; and so cells with either are quoted
     writer.writeheader()
     for cells in listed:
         writer.writerow({c: _safe(cells.get(c, "")) for c in columns})

@@ -21,6 +21,7 @@ from ...core.edit import on_deck, with_item
 from ...core.figure import Source
 from ...core.frames import standing_on
 from ...core.item import Item
+from ...core.making import is_computed
 from ...core.own_rows import own_rows
 from ...core.rig import Rig, fill_range
 from ...core.solids import solids
@@ -210,7 +211,7 @@ class HandPanel(QWidget):
     def _set_mass(self, value: float | None) -> None:
         item = self._item()
         if item is not None and value is not None:
-            mass = replace(item.mass, value=value)
+            mass = replace(item.mass, value=value, note="" if is_computed(item.mass) else item.mass.note)
             self.desk.edit(lambda r: with_item(r, replace(item, mass=mass)), f"mass of {item.name}")
 
     def _set_mass_source(self, pm: float, source: Source) -> None:

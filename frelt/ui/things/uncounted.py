@@ -1,6 +1,6 @@
 """What nobody counted: one key counts it, one waves it off for this rig."""
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QEvent, Qt
 from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QHBoxLayout, QListWidgetItem, QPushButton, QWidget
 
@@ -11,6 +11,8 @@ from ..desk import Desk
 from ..fields import column, heading, link, prose
 from ..rows import Rows
 
+AWAY = (Qt.Key.Key_Delete, Qt.Key.Key_Backspace)
+
 
 class MissingRows(Rows):
     """Rows that answer to two keys."""
@@ -19,11 +21,17 @@ class MissingRows(Rows):
         super().__init__()
         self._panel = panel
 
+    def event(self, event: QEvent | None) -> bool:
+        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.ShortcutOverride and event.key() in AWAY:
+            event.accept()  # here it waves off, it does not remove what is in hand
+            return True
+        return super().event(event)
+
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         assert event is not None
         if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
             self._panel.count()
-        elif event.key() in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace):
+        elif event.key() in AWAY:
             self._panel.wave_off()
         else:
             super().keyPressEvent(event)

@@ -1,0 +1,296 @@
+"""Things in hand, one or several, worked by keys, buttons and fields; the shop's own catalog; what nobody counted."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton, QSpinBox
+from pytestqt.qtbot import QtBot
+
+from frelt.app.stock import equipment, shop_equipment
+from frelt.core.document import Document
+from frelt.core.item import Item
+from frelt.core.solids import Solid, solids
+from frelt.core.units import GALLON, INCH, LB
+from frelt.ui.window import Window
+from tests.ui.hands import go, typed
+
+SHIFT, CTRL, NONE = Qt.KeyboardModifier.ShiftModifier, Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.NoModifier
+Fresh = Callable[[Document], Window]
+
+
+@pytest.fixture
+def deck(fresh: Fresh) -> Window:
+    """An open trailer of the shipped classes with three boxes on it, none in hand."""
+    window = fresh(Document())
+    window.desk.go(0)
+    page = window.right.page(0)
+    page.chassis.box.setText("open 7 16")  # type: ignore[attr-defined]
+    page.chassis.new.click()  # type: ignore[attr-defined]
+    window.desk.go(2)
+    for u, v in ((1.0, -0.5), (2.2, -0.1), (3.6, -0.4)):
+        window.desk.put("toolbox-24", u, v)
+    window.desk.take("")
+    QApplication.processEvents()
+    return window
+
+
+def key(window: Window, one: Qt.Key, modifier: Qt.KeyboardModifier = NONE) -> None:
+    window.bench.setFocus()
+    QTest.keyClick(window.bench, one, modifier)
+    QApplication.processEvents()
+
+
+def listed(window: Window) -> list[Item]:
+    assert window.desk.rig is not None
+    return [i for i in window.desk.rig.items if not i.built_in]
+
+
+def room(window: Window, n: int) -> Solid:
+    solved = window.desk.session.solved
+    assert solved is not None
+    return solids(solved.rig, solved.frames)[listed(window)[n].id]
+
+
+def press(window: Window, words: str) -> None:
+    button = next(b for b in window.right.things.findChildren(QPushButton) if b.text() == words and b.isVisible())
+    button.click()
+    QApplication.processEvents()
+
+
+def everything(window: Window) -> None:
+    key(window, Qt.Key.Key_A, CTRL | SHIFT)
+    assert len(window.desk.held) == 3
+
+
+@pytest.mark.parametrize(
+    ("words", "same"),
+    [
+        ("Front", lambda s: s.x0),
+        ("Back", lambda s: s.x1),
+        ("Left", lambda s: s.y0),
+        ("Right", lambda s: s.y1),
+        ("Middle, along", lambda s: (s.y0 + s.y1) / 2),
+        ("Middle, across", lambda s: (s.x0 + s.x1) / 2),
+    ],
+)
+def test_several_things_line_up_with_the_first(deck: Window, words: str, same: Callable[[Solid], float]) -> None:
+    key(deck, Qt.Key.Key_Tab)
+    first = deck.desk.in_hand
+    everything(deck)
+    lead = next(n for n, i in enumerate(listed(deck)) if i.id == deck.desk.in_hand)
+    wanted = same(room(deck, lead))
+    press(deck, words)
+    assert [same(room(deck, n)) for n in range(3)] == pytest.approx([wanted] * 3, abs=1e-6) and first
+    key(deck, Qt.Key.Key_Z, CTRL)
+    assert len({round(same(room(deck, n)), 6) for n in range(3)}) > 1
+
+
+def test_gaps_are_made_even_along_the_deck(deck: Window) -> None:
+    everything(deck)
+    press(deck, "Gaps along")
+    a, b, c = (room(deck, n) for n in range(3))
+    assert b.x0 - a.x1 == pytest.approx(c.x0 - b.x1, abs=1e-6)
+
+
+def test_mirroring_exchanging_grouping_and_locking_by_their_keys(deck: Window) -> None:
+    ids = [i.id for i in listed(deck)]
+    deck.desk.take(ids[0])
+    before = room(deck, 0)
+    key(deck, Qt.Key.Key_M)
+    after = room(deck, 0)
+    assert (after.y0, after.y1) == pytest.approx((-before.y1, -before.y0)) and after.x0 == pytest.approx(before.x0)
+    key(deck, Qt.Key.Key_M, SHIFT)
+    assert len(listed(deck)) == 4
+    key(deck, Qt.Key.Key_Delete)
+    deck.desk.take_all(ids[:2])
+    places = [i.place for i in listed(deck)[:2]]
+    key(deck, Qt.Key.Key_X)
+    assert [(i.place.u, i.place.v) for i in listed(deck)[:2]] == [(p.u, p.v) for p in reversed(places)]
+    key(deck, Qt.Key.Key_G)
+    groups = {i.group for i in listed(deck)[:2]}
+    assert len(groups) == 1 and groups != {""}
+    deck.desk.take(ids[0])
+    moved = [room(deck, n).x0 for n in range(3)]
+    key(deck, Qt.Key.Key_Right)
+    step = [room(deck, n).x0 - m for n, m in enumerate(moved)]
+    assert step == pytest.approx([INCH / 8, INCH / 8, 0.0])  # the group goes together
+    deck.desk.take(ids[2])
+    key(deck, Qt.Key.Key_L)
+    key(deck, Qt.Key.Key_Right)
+    assert room(deck, 2).x0 == pytest.approx(moved[2]) and "locked" in deck.message.text()
+
+
+def test_a_frame_drawn_around_two_takes_both_and_not_the_third(deck: Window) -> None:
+    bench = deck.bench
+    bench.grab()
+    layout = bench.layout_now
+    assert layout is not None
+    a, b = room(deck, 0), room(deck, 1)
+    start = layout.to_px("plan", a.x0 - 0.1, min(a.y0, b.y0) - 0.1).toPoint()
+    end = layout.to_px("plan", b.x1 + 0.1, max(a.y1, b.y1) + 0.1).toPoint()
+    QTest.mousePress(bench, Qt.MouseButton.LeftButton, SHIFT, start)
+    for n in range(1, 6):
+        QTest.mouseMove(bench, start + (end - start) * n / 5)
+    QTest.mouseRelease(bench, Qt.MouseButton.LeftButton, SHIFT, QPoint(end))
+    assert set(deck.desk.held) == {i.id for i in listed(deck)[:2]}
+
+
+def test_a_row_of_copies_with_the_gap_that_is_typed(deck: Window) -> None:
+    deck.desk.take(listed(deck)[2].id)
+    key(deck, Qt.Key.Key_R, CTRL)
+    things = deck.right.things
+    things.findChild(QSpinBox).setValue(3)  # type: ignore[union-attr]
+    typed(things.hand, "row-gap", "4 in")
+    press(deck, "Beside it")
+    a, b, c = room(deck, 2), room(deck, 3), room(deck, 4)
+    gaps = [min(abs(y.y0 - x.y1), abs(x.y0 - y.y1)) for x, y in ((a, b), (b, c))]
+    assert gaps == pytest.approx([4 * INCH] * 2, abs=1e-6)
+
+
+def opened(window: Window, entry: str) -> Item:
+    """A thing from the catalog in hand, with its sheet open."""
+    window.desk.put(entry)
+    window.right.things.hand.more.setChecked(True)
+    QApplication.processEvents()
+    return window.desk.rig.item(window.desk.in_hand)  # type: ignore[union-attr]
+
+
+def test_what_a_kind_is_known_by_is_typed_and_the_rest_follows(deck: Window) -> None:
+    before = opened(deck, "water-40-box-c")
+    typed(deck.right.things, "kind-capacity", "80 gal")
+    after = deck.desk.rig.item(before.id)  # type: ignore[union-attr]
+    assert after.tanks[0].capacity.value == pytest.approx(80 * GALLON) and after.mass.value > before.mass.value
+    typed(deck.right.things, "empty-mass", "60")
+    typed(deck.right.things, "kind-baffles", "2")
+    measured = deck.desk.rig.item(before.id)  # type: ignore[union-attr]
+    assert measured.mass.value == pytest.approx(60 * LB) and measured.tanks[0].baffles == 2
+    field = typed(deck.right.things, "kind-capacity", "80 furlongs")
+    assert "80 gal" not in field.text() and "55 gal" in field.parent().error.text()  # type: ignore[union-attr]
+    assert deck.desk.rig.item(before.id) == measured  # type: ignore[union-attr]
+
+
+def test_contents_are_typed_and_chosen(deck: Window) -> None:
+    item = opened(deck, "water-40-box-c")
+    things = deck.right.things
+    typed(things, "heel", "10")
+    typed(things, "top", "90")
+    box = next(b for b in things.findChildren(QComboBox) if b.accessibleName() == "Liquid")
+    at = box.findText("SH", Qt.MatchFlag.MatchStartsWith)
+    box.setCurrentIndex(at)
+    box.activated.emit(at)
+    tank = deck.desk.rig.item(item.id).tanks[0]  # type: ignore[union-attr]
+    assert (tank.heel, tank.top) == pytest.approx((0.10, 0.90)) and tank.liquid.name == box.currentText().replace("Sh", "SH")
+    density = tank.liquid.density.value
+    typed(things, "density", "9.5 lb/gal")
+    assert deck.desk.rig.item(item.id).tanks[0].liquid.density.value != density  # type: ignore[union-attr]
+
+
+def test_the_forklift_of_a_skid_is_typed_and_says_what_it_lifts(deck: Window) -> None:
+    opened(deck, next(e for e in _ids() if e.startswith("skid")))
+    fields = deck.right.things.hand.sheet.forklift  # type: ignore[union-attr]
+    typed(fields, "lift-rated", "3000")
+    typed(fields, "lift-centre", "24 in")
+    typed(fields, "lift-forks", "42 in")
+    lifter = deck.desk.rig.forklift  # type: ignore[union-attr]
+    assert lifter.rated.value == pytest.approx(3000 * LB)  # type: ignore[union-attr]
+    assert (lifter.centre, lifter.forks) == pytest.approx((24 * INCH, 42 * INCH), abs=1e-3)
+    assert "Drained it weighs" in fields.words.text()
+
+
+def _ids() -> list[str]:
+    return [e.item.id for e in equipment()]
+
+
+def test_the_shops_own_is_kept_listed_first_put_down_again_and_forgotten(deck: Window, qtbot: QtBot, tmp_path: Path) -> None:
+    opened(deck, "cold-8-belt")
+    name = "Shop machine with the new pump"
+    sheet = deck.right.things.hand.sheet
+    assert sheet is not None
+    sheet.name.setText(name)
+    sheet.name.editingFinished.emit()
+    press(deck, "Keep in the shop's catalog")
+    assert [e.item.name for e in shop_equipment()] == [name]
+    catalog = deck.right.things.catalog
+    deck.focus_catalog()
+    QTest.keyClicks(catalog.box, "machine")
+    assert catalog.list.item(0).text().startswith(name)  # type: ignore[union-attr]
+    QTest.keyClick(catalog.box, Qt.Key.Key_Return)
+    assert deck.desk.rig.item(deck.desk.in_hand).origin.startswith("shop:")  # type: ignore[union-attr]
+    catalog.write_to(tmp_path / "own.csv")
+    deck.focus_catalog()
+    QTest.keyClicks(catalog.box, "shop machine")
+    catalog.drop.click()
+    assert shop_equipment() == ()
+    catalog.take_from(tmp_path / "own.csv")
+    assert [e.item.name for e in shop_equipment()] == [name]
+    (tmp_path / "bad.csv").write_text("id,name,kind,mass_kg\na,A,rocket,5\nb,B,box,heavy\n")
+    catalog.take_from(tmp_path / "bad.csv")
+    assert "row 2, column kind" in deck.message.text() and len(shop_equipment()) == 1
+
+
+def test_one_key_counts_what_nobody_counted_and_one_waves_it_off(deck: Window) -> None:
+    deck.desk.go(3)
+    QApplication.processEvents()
+    panel = deck.right.things.uncounted
+    assert panel is not None and panel.isVisible() and "more than is counted" in panel.sum.text()
+    count, first = len(panel.found), panel.found[0]
+    things = len(listed(deck)) + len(deck.desk.rig.fit_out)  # type: ignore[union-attr]
+    QTest.keyClick(panel.list, Qt.Key.Key_Return)
+    rig = deck.desk.rig
+    assert rig is not None and len(listed(deck)) + len(rig.fit_out) == things + 1
+    assert all(m.id != first.id for m in panel.found)
+    second = panel.found[panel.list.currentRow()]
+    QTest.keyClick(panel.list, Qt.Key.Key_Delete)
+    assert second.id in deck.desk.rig.waved and all(m.id != second.id for m in panel.found)  # type: ignore[union-attr]
+    deck.undo()
+    deck.undo()
+    assert len(panel.found) == count
+
+
+def test_fit_out_is_added_weighed_and_removed_under_chassis(deck: Window) -> None:
+    page = go(deck, 1)
+    add = next(b for b in page.findChildren(QPushButton) if b.text() == "Add cover or allowance")
+    add.click()
+    (cover,) = deck.desk.rig.fit_out  # type: ignore[union-attr]
+    assert cover.what == "plywood" and cover.mass is None
+    typed(page, "cover or allowance 1: Thickness", "3/4 in")
+    typed(page, "cover or allowance 1: Weight (0: reckoned)", "150")
+    (cover,) = deck.desk.rig.fit_out  # type: ignore[union-attr]
+    assert cover.thickness == pytest.approx(0.75 * INCH) and cover.mass.value == pytest.approx(150 * LB)  # type: ignore[union-attr]
+    box = next(b for b in page.findChildren(QComboBox) if b.accessibleName() == "What of cover or allowance 1")
+    at = box.findText("Brackets")
+    box.setCurrentIndex(at)
+    box.activated.emit(at)
+    (cover,) = deck.desk.rig.fit_out  # type: ignore[union-attr]
+    assert cover.what == "brackets" and cover.thickness == 0
+    next(b for b in page.findChildren(QPushButton) if b.accessibleName() == "Remove cover or allowance 1").click()
+    assert deck.desk.rig.fit_out == ()  # type: ignore[union-attr]
+
+
+def test_reach_and_distances_apart_are_rules_that_can_be_typed(deck: Window) -> None:
+    page = go(deck, 1)
+    rules = page.rules  # type: ignore[attr-defined]
+    rules.fields["rules.reach_up"].edit.setText("70 in")
+    rules.fields["rules.reach_up"].edit.setModified(True)
+    rules.fields["rules.reach_up"].edit.editingFinished.emit()
+    assert deck.desk.rig.rules.reach_up == pytest.approx(70 * INCH)  # type: ignore[union-attr]
+    first = rules.apart[0]
+    first.edit.setText("40 in")
+    first.edit.setModified(True)
+    first.edit.editingFinished.emit()
+    assert deck.desk.rig.rules.apart[0].distance == pytest.approx(40 * INCH)  # type: ignore[union-attr]
+
+
+def test_weights_to_come_count_by_one_key(deck: Window) -> None:
+    kept = next(e for e in _ids() if e.startswith("kept") or "later" in e)
+    item = opened(deck, kept)
+    typed(deck.right.things, "empty-mass", "500")
+    gross = lambda: next(c.load for c in deck.desk.session.solved.checks if c.id == "gross")  # type: ignore[union-attr]  # noqa: E731
+    before = gross()
+    key(deck, Qt.Key.Key_L, SHIFT)
+    assert gross() - before == pytest.approx(500 * LB, rel=1e-6) and item.kind == "kept-place"
+    key(deck, Qt.Key.Key_L, SHIFT)
+    assert gross() == pytest.approx(before)
