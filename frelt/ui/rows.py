@@ -19,8 +19,12 @@ class Rows(QListWidget):
         self.setTextElideMode(Qt.TextElideMode.ElideNone)
         self.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
         self.setVerticalScrollMode(QListWidget.ScrollMode.ScrollPerItem)
-        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Ignored)  # as tall as the column leaves it
         self.setVerticalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOn)
+
+    def take_what_is_left(self, least: int) -> None:
+        """Be as tall as the column leaves it, at least so many pixels, whatever is listed."""
+        self.setMinimumHeight(least)
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Ignored)
 
     def whole_rows(self) -> None:
         """Leave below the last row that is shown whole as much room free as the next one would be cut to."""

@@ -50,7 +50,7 @@ class CatalogList(QWidget):
         self.box.setClearButtonEnabled(False)
         self.list = CatalogRows()
         self.list.setAccessibleName("Catalog")
-        self.list.setMinimumHeight(110)
+        self.list.take_what_is_left(110)
         self.button = QPushButton("Put on the deck")
         self.take = link("Take a table in …", self._take)
         self.write = link("Write the shop's own …", self._write)

@@ -47,7 +47,7 @@ class UncountedPanel(QWidget):
         self.sum = prose("")
         self.list = MissingRows(self)
         self.list.setAccessibleName("What nobody counted")
-        self.list.setMinimumHeight(96)
+        self.list.take_what_is_left(96)
         self.list.itemActivated.connect(lambda _: self.count())
         self.add = QPushButton("Count it")
         self.add.setToolTip("Return")
