@@ -1,7 +1,6 @@
 """The mass of the fit-out itself: what covers decks and walls by area and thickness, and allowances by what is mounted."""
 
-from collections.abc import Iterator
-from typing import TYPE_CHECKING, Annotated, Literal
+from typing import Annotated, Literal
 
 from msgspec import Meta, Struct
 
@@ -10,10 +9,6 @@ from .figure import Figure, Source
 from .item import ConsumerPart, Item, PortPart
 from .kind import kind_of
 from .value import Id, Length, Value
-
-if TYPE_CHECKING:
-    from .frames import Frames
-    from .rig import Rig
 
 Cover = Literal["plywood", "floor coating", "aluminum plate", "steel plate", "rubber mat", "wall panels"]
 Allowance = Literal["brackets", "plumbing", "wiring"]
@@ -60,43 +55,6 @@ EACH: dict[Allowance, tuple[float, float, str]] = {
     "wiring": (1.0, 0.7, "for each thing that uses or gives power"),
 }
 EACH_NOTE = "a guess, from memory: weigh a box of the real ones"
-
-
-class Placed(Struct, frozen=True):
-    """A part of the fit-out with its mass, where it weighs in its carrier's frame [m]. along: ± of that [m]."""
-
-    entry: FitOut
-    carrier: str
-    mass: Figure
-    at: tuple[float, float, float]
-    along: float
-
-
-def placed_fit_out(rig: "Rig", frames: "Frames") -> Iterator[Placed]:
-    """Every part of the fit-out that weighs something."""
-    decks = {d.id: d for d in rig.decks}
-    for entry in rig.fit_out:
-        deck = decks.get(entry.deck)
-        if deck is None or deck.id not in frames.decks:
-            continue
-        carrier = frames.carrier_of[deck.id]
-        if entry.what in COVERS:
-            mass = entry.mass or cover_mass(entry, deck)
-            u, v = centroid(deck.outline)
-            yield Placed(entry, carrier, mass, frames.decks[deck.id].point((u, v, entry.rise + entry.thickness / 2)), 0.0)
-            continue
-        counted = [(i, n) for i in rig.items if frames.carrier_of.get(i.id) == carrier and (n := counts(i, entry.what))]
-        total = sum(n for _, n in counted)
-        if entry.mass is None and not total:
-            continue
-        mass = entry.mass or allowance_mass(entry.what, total)
-        if total:
-            spots = [(frames.items[i.id].at, n) for i, n in counted]
-            at = tuple(sum(p[k] * n for p, n in spots) / total for k in range(3))
-        else:
-            u, v = centroid(deck.outline)
-            at = frames.decks[deck.id].point((u, v, 0.0))
-        yield Placed(entry, carrier, mass, (at[0], at[1], at[2]), 0.3)
 
 
 def cover_mass(entry: FitOut, deck: Deck) -> Figure:

@@ -11,9 +11,9 @@ from .empty import bare
 from .figure import Figure, rated
 from .load_index import LOADS
 from .questions import tire_rating
+from .text import joined
 from .units import Units
 from .value import FreltError
-from .words import joined
 
 PERSON = 68.0  # an occupant [kg], 49 CFR 571.110
 WALK = 1.5  # floor a list takes, of its bare footprints: room to walk and to serve; common practice, no source

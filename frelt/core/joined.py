@@ -12,8 +12,8 @@ from msgspec.structs import replace
 from .figure import Figure
 from .rig import Joined
 from .tankshape import ROUND
+from .text import joined as listed
 from .value import FreltError
-from .words import joined as listed
 
 if TYPE_CHECKING:
     from .own_rows import Tank

@@ -13,7 +13,8 @@ from .loads import Loads
 from .memo import Memo
 from .moments import Array
 from .rig import Rig
-from .words import fills_phrase, uncapital
+from .text import uncapital
+from .words import fills_phrase
 from .worst import Extreme, spread
 
 LONG_NAME = 24  # a longer name of a tank gives way to its liquid in a sentence

@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 
 from .carrier import Carrier
 from .empty import Vector4, bare
-from .fit_out import placed_fit_out
+from .fitted import placed_fit_out
 from .frames import Frames, opened, standing_on
 from .joined import merged
 from .memo import Each

@@ -11,9 +11,9 @@ from .carrier import Axle, Carrier, Trailer, Vehicle
 from .empty import bare
 from .figure import rated
 from .load_index import load_of
+from .text import capital
 from .units import Units
 from .value import FreltError
-from .words import capital
 
 
 class Question(Struct, frozen=True):

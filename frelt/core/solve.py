@@ -23,8 +23,8 @@ from .memo import Memo
 from .moments import Moments, moments_of
 from .rig import Rig
 from .state import State
+from .text import capital
 from .value import FreltError
-from .words import capital
 from .worst import Extreme, extreme
 
 Array = NDArray[np.float64]

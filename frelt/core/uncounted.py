@@ -14,7 +14,8 @@ from msgspec.structs import replace
 from .carrier import Vehicle
 from .edit import with_item
 from .figure import Figure
-from .fit_out import COVERS, FitOut, placed_fit_out
+from .fit_out import COVERS, FitOut
+from .fitted import placed_fit_out
 from .frames import Frames
 from .item import HosePart, Item
 from .kind import given, kind_of

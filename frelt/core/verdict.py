@@ -3,8 +3,9 @@
 from .check import Check
 from .solve import Solved
 from .state import State
+from .text import capital, uncapital
 from .units import Units
-from .words import capital, sentence, uncapital
+from .words import sentence
 
 
 def speaking(solved: Solved) -> Check | None:

@@ -15,10 +15,10 @@ from ..core.rig import Rig
 from ..core.safe_floor import SafeFloor, safe_floor
 from ..core.solve import Solved, solve
 from ..core.state import State
+from ..core.text import capital
 from ..core.units import Units
 from ..core.value import FreltError
 from ..core.verdict import speaking, spoken_state
-from ..core.words import capital
 from ..paint.theme import THEMES, Theme
 
 WORST = "worst"

@@ -20,9 +20,9 @@ from PyQt6.QtWidgets import (
 
 from ..core.figure import Figure, Source
 from ..core.quantity import NotUnderstood, read
+from ..core.text import capital
 from ..core.units import Quantity, Units
 from ..core.value import FreltError
-from ..core.words import capital
 
 SOURCES: tuple[tuple[Source, str], ...] = (
     ("weighed", "weighed"),

@@ -9,8 +9,8 @@ from PyQt6.QtWidgets import QFileDialog, QMenu, QWidget
 from ..app.autosave import Autosave, Recovered, forget
 from ..app.places import own_demo
 from ..core.document import Document
+from ..core.text import capital
 from ..core.value import FreltError
-from ..core.words import capital
 from .desk import WORST, Desk
 
 FILTER = "Frelt rigs (*.frelt.json);;All files (*)"

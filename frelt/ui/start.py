@@ -14,8 +14,8 @@ from ..app.autosave import Autosave
 from ..app.places import own_demo, shipped
 from ..app.session import Session
 from ..app.settings import SettingsStore
+from ..core.text import capital
 from ..core.value import FreltError
-from ..core.words import capital
 from ..paint.fonts import font
 from .desk import Desk
 from .window import Window

@@ -11,7 +11,7 @@ from ..core.fill_line import fill_lines
 from ..core.item import TankPart
 from ..core.rig import Rig, fill_range
 from ..core.state import FillRange
-from ..core.words import capital
+from ..core.text import capital
 from ..paint import fonts
 from ..paint.painter import write
 from ..paint.theme import Theme

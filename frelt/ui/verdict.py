@@ -5,8 +5,9 @@ from PyQt6.QtGui import QPainter, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from ..core.check import KINDS
+from ..core.text import capital
 from ..core.verdict import speaking, verdict
-from ..core.words import capital, sentence
+from ..core.words import sentence
 from .brush import mark
 from .desk import WORST, Desk
 

@@ -18,8 +18,8 @@ from PyQt6.QtWidgets import (
 )
 
 from .. import __version__
+from ..core.text import capital
 from ..core.units import METRIC, US
-from ..core.words import capital
 from .actions import ACTIONS, Action
 from .bench import Bench
 from .desk import STEPS, WORST, Desk

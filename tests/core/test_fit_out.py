@@ -12,7 +12,8 @@ from frelt.core.carrier import Body, Vehicle
 from frelt.core.checks.headroom import inside_height
 from frelt.core.edit import copy_rig, remove, with_carrier
 from frelt.core.figure import Figure, plate
-from frelt.core.fit_out import COVERS, EACH, FitOut, area, centroid, placed_fit_out
+from frelt.core.fit_out import COVERS, EACH, FitOut, area, centroid
+from frelt.core.fitted import placed_fit_out
 from frelt.core.integrity import check_rig
 from frelt.core.item import Placement
 from frelt.core.making import made

@@ -6,8 +6,9 @@ from ..carrier import Trailer
 from ..check import Bearing, Check, CheckKind, field_of, register
 from ..figure import rated
 from ..limit import Limit
+from ..text import uncapital
 from ..units import Units
-from ..words import spare, uncapital, when
+from ..words import spare, when
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:

@@ -8,8 +8,9 @@ from collections.abc import Iterable
 from ..check import Bearing, Check, CheckKind, register
 from ..figure import Rating, rated
 from ..limit import Limit
+from ..text import uncapital
 from ..units import Units
-from ..words import carried, uncapital, when
+from ..words import carried, when
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:

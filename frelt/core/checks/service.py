@@ -7,9 +7,9 @@ from ..check import Check, CheckKind, Status, register
 from ..frames import Frames
 from ..kind import kind_of
 from ..rig import Rig
+from ..text import capital, joined
 from ..units import Units
 from ..walk import walk
-from ..words import capital, joined
 
 BY_HAND = 23.0  # kg; what one person lifts out of the way: NIOSH lifting equation, load constant
 

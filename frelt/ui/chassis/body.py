@@ -8,9 +8,10 @@ from PyQt6.QtWidgets import QWidget
 from ...app.session import new_id
 from ...core.carrier import Aboard, Carrier, Deck, Door, Seat, Trailer, Vehicle, Well, Zone
 from ...core.figure import Figure
-from ...core.fit_out import COVERS, EACH, FitOut, Placed, covered, placed_fit_out
+from ...core.fit_out import COVERS, EACH, FitOut, covered
+from ...core.fitted import Placed, placed_fit_out
 from ...core.measures import deck_length, deck_width
-from ...core.words import capital
+from ...core.text import capital
 from ..fields import link
 from ..parts import Choice, Column, PartsList
 from .form import Form, with_aboard

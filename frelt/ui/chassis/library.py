@@ -9,8 +9,8 @@ from PyQt6.QtWidgets import QFileDialog, QLabel, QWidget
 from ...app import photos, stock
 from ...app.places import library_dir
 from ...app.storage import write_atomically
+from ...core.text import capital
 from ...core.value import FreltError
-from ...core.words import capital
 from ..desk import Desk
 from ..fields import column, heading, link
 

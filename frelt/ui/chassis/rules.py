@@ -10,8 +10,8 @@ from ...app import stock
 from ...core.carrier import Coupling
 from ...core.rig import APART, RuleSet
 from ...core.road import notes
+from ...core.text import capital
 from ...core.units import Quantity
-from ...core.words import capital
 from ..desk import Desk
 from ..fields import FigureField, column, heading, prose
 

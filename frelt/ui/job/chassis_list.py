@@ -6,8 +6,8 @@ from PyQt6.QtWidgets import QLineEdit, QListWidgetItem, QPushButton, QWidget
 from ...app import stock
 from ...core.carrier import Trailer
 from ...core.catalog import Chassis
+from ...core.text import capital
 from ...core.value import FreltError
-from ...core.words import capital
 from ..desk import WORST, Desk
 from ..fields import column, heading, prose
 from ..rows import Rows

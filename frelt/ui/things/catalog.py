@@ -10,8 +10,8 @@ from ...app import stock
 from ...app.storage import write_atomically
 from ...core.catalog import Entry, search
 from ...core.kind import find
+from ...core.text import capital
 from ...core.value import FreltError
-from ...core.words import capital
 from ..desk import ENTRY, Desk
 from ..fields import column, link
 from ..rows import Rows

@@ -9,7 +9,7 @@ from ...core.edit import with_item
 from ...core.figure import Figure
 from ...core.item import HosePart, Item, TankPart
 from ...core.liquid import LIQUIDS, other
-from ...core.words import capital
+from ...core.text import capital
 from ..desk import Desk
 from ..fields import FigureField, column
 

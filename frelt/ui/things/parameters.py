@@ -10,7 +10,7 @@ from ...core.figure import Figure
 from ...core.item import Item
 from ...core.kind import Choice, Kind, Param, given, kind_of
 from ...core.making import is_computed, with_field, with_option
-from ...core.words import capital, uncapital
+from ...core.text import capital, uncapital
 from ..desk import Desk
 from ..fields import FigureField, heading, prose
 

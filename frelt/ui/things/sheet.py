@@ -20,8 +20,8 @@ from ...app import stock
 from ...core.edit import with_item
 from ...core.figure import Figure
 from ...core.item import Item
+from ...core.text import capital
 from ...core.value import FreltError
-from ...core.words import capital
 from ..desk import Desk
 from ..fields import FigureField
 from .contents import Contents

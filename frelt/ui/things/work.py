@@ -12,8 +12,8 @@ from ...core.edit import duplicate, remove, turn, with_item
 from ...core.free_spot import to_free_spot
 from ...core.rig import Rig
 from ...core.solve import Solved
+from ...core.text import capital, joined
 from ...core.value import FreltError
-from ...core.words import capital, joined
 from ..desk import Desk
 
 

@@ -1,0 +1,18 @@
+"""Small helpers for sentences: first letters and lists in words."""
+
+from collections.abc import Sequence
+
+
+def capital(text: str) -> str:
+    """The text with its first letter large."""
+    return text[:1].upper() + text[1:]
+
+
+def uncapital(text: str) -> str:
+    """The text with its first letter small, unless it begins with an abbreviation."""
+    return text if text[1:2].isupper() else text[:1].lower() + text[1:]
+
+
+def joined(parts: Sequence[str], last: str = "and") -> str:
+    """`a`, `a and b`, `a, b and c`."""
+    return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} {last} {parts[-1]}" if parts else ""
