@@ -128,6 +128,23 @@ def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
     return Walk(xs, ys, flooded(free), rig.rules.walk_width, floor, (x0 - nose, y0, x1, y1))
 
 
+def entrances(found: Walk, carrier: Carrier) -> tuple[str, ...]:
+    """The doors of a closed body through which the floor that is reached is reached, by name."""
+    x0, y0, x1, y1, _ = deck_box(carrier)
+    nose = x0 - carrier.body.nose
+    names = []
+    for door in carrier.body.doors if walled(carrier) else ():
+        along = door.side in ("left", "right")
+        edge = {"left": y0, "right": y1, "rear": x1, "front": nose}[door.side]
+        line, run = (found.ys, found.xs) if along else (found.xs, found.ys)
+        at = int(np.searchsorted(line, edge)) - 1
+        first, last = np.searchsorted(run, door.start - 1e-9), np.searchsorted(run, door.end + 1e-9)
+        cells = found.reached[first : last - 1, at] if along else found.reached[at, first : last - 1]
+        if cells.any():
+            names.append(door.name)
+    return tuple(names)
+
+
 def _edges(values: Array, low: float, high: float) -> Array:
     kept = np.sort(np.round(values[(values > low) & (values < high)], 9))
     if len(kept) > 1:  # as np.unique does, which imports much when it is first called

@@ -195,7 +195,7 @@ class Window(QMainWindow):
         """Show or hide the floor a person can walk."""
         self.desk.walking = not self.desk.walking
         self.bench.update()
-        self.say("Hatched: where a person can walk from outside." if self.desk.walking else "The walkable floor is hidden.")
+        self.say(self.work.walk_words() if self.desk.walking else "The walkable floor is hidden.")
 
     def count_later(self) -> None:
         """Count the weights to come of kept places in every check, or leave them out."""

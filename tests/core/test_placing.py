@@ -34,7 +34,7 @@ from frelt.core.state import FillRange, State
 from frelt.core.surfaces import hung, possible, with_surface
 from frelt.core.tankshape import inside_volume, share_below, surface_height
 from frelt.core.units import FOOT, GALLON, INCH, US
-from frelt.core.walk import walk
+from frelt.core.walk import entrances, walk
 from frelt.core.words import sentence
 from tests.conftest import block, rig, tank, trailer
 from tests.core.frames import Beam
@@ -228,6 +228,14 @@ def test_the_way_of_hose_is_that_of_polygons(u: float, v: float, turns: int) -> 
         assert told and told[0].status == "tight"
     elif fan.distance(box) > 0.002:
         assert not told
+
+
+def test_one_comes_in_through_the_doors_that_are_free() -> None:
+    """By hand: two doors; a chest right behind the side door leaves only the ramp."""
+    for items, doors in (((), ("Side door", "Ramp")), ((block("b", 10.0, 1.1, 0.75, 1.4),), ("Ramp",))):
+        one = van(*items)
+        assert one.trailer is not None
+        assert entrances(walk(one, Frames(one), one.trailer), one.trailer) == doors
 
 
 def test_hose_leaves_a_closed_body_only_through_a_door() -> None:

@@ -188,3 +188,19 @@ class Work:
         sides = [f"{units.show(m, 'mass')} {units.side(s)}" for m, s in ((left, "left"), (right, "right"))]
         free = f"; {units.show(b - a, 'length')} of the deck's length is free" if b - a > 0.05 else ""
         return f"On this deck: {joined(sides)}{free}."
+
+    def walk_words(self) -> str:
+        """Which way one comes onto the floor, and how many of the services are reached from it or from outside."""
+        from ...core.around import rooms
+        from ...core.walk import entrances, walk
+
+        solved, carrier = self.desk.solved, self.desk.carrier
+        if solved is None or carrier is None:
+            return "No rig is on the bench yet."
+        doors = entrances(walk(solved.rig, solved.frames, carrier), carrier)
+        way = f", in through {joined([d.lower() for d in doors])}" if doors else " from outside"
+        own = [r for r in rooms(solved.rig, solved.frames) if r.carrier == carrier.id]
+        bad = {(c.items[0], c.detail[0]) for c in solved.checks if c.kind == "service" and c.items and c.detail}
+        reached = sum((r.item, r.service.what) not in bad for r in own)
+        count = f" {reached} of {len(own)} services are reached." if own else ""
+        return f"Hatched: where a person can walk{way}.{count}"
