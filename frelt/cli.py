@@ -1,4 +1,4 @@
-"""frelt [FILE] opens the window; `frelt check` and `frelt sheet` do without one."""
+"""frelt [FILE] opens the window; `frelt check`, `frelt sheet` and `frelt placard` do without one."""
 
 import argparse
 import gc
@@ -29,9 +29,11 @@ class _Parser(argparse.ArgumentParser):
         self.exit(BAD, f"frelt: {message}\n")
 
 
-def _parsers() -> tuple[_Parser, _Parser, _Parser]:
+def _parsers() -> tuple[_Parser, _Parser, _Parser, _Parser]:
     window = _Parser("frelt", description="Plan pressure washing rigs: what they put on axles, tires and coupler.")
-    window.add_argument("file", nargs="?", help="a *.frelt.json document; also: frelt check -h, frelt sheet -h")
+    window.add_argument(
+        "file", nargs="?", help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h"
+    )
     window.add_argument("--demo", action="store_true", help="open a copy of the demo shop's first rig")
     window.add_argument("--version", action="version", version=f"frelt {__version__}")
     check = _Parser("frelt check", description="Print every check with its worst state and fills.")
@@ -45,13 +47,18 @@ def _parsers() -> tuple[_Parser, _Parser, _Parser]:
     sheet.add_argument("-o", "--output", metavar="OUT.pdf", required=True)
     sheet.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
     sheet.add_argument("--units", choices=("us", "metric"), default="us")
-    return window, check, sheet
+    placard = _Parser("frelt placard", description="Write the road fill of a rig as a placard (PDF).")
+    placard.add_argument("file", metavar="FILE")
+    placard.add_argument("-o", "--output", metavar="OUT.pdf", required=True)
+    placard.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
+    placard.add_argument("--units", choices=("us", "metric"), default="us")
+    return window, check, sheet, placard
 
 
 def main(arguments: Sequence[str] | None = None) -> NoReturn:
     """Run the command line and exit with its status."""
     given = list(sys.argv[1:] if arguments is None else arguments)
-    window, check, sheet = _parsers()
+    window, check, sheet, placard = _parsers()
     if given[:1] == ["check"]:
         try:
             sys.exit(_check(check.parse_args(given[1:])))
@@ -59,7 +66,9 @@ def main(arguments: Sequence[str] | None = None) -> NoReturn:
             sys.stdout = open(os.devnull, "w")  # noqa: SIM115
             sys.exit(OPEN)
     if given[:1] == ["sheet"]:
-        sys.exit(_sheet(sheet.parse_args(given[1:])))
+        sys.exit(_written(sheet.parse_args(given[1:]), "sheet"))
+    if given[:1] == ["placard"]:
+        sys.exit(_written(placard.parse_args(given[1:]), "placard"))
     options = window.parse_args(given)
     gc.disable()  # what is made while starting lives on: collecting it only delays the first frame
     from .ui.start import start
@@ -133,16 +142,27 @@ def _print(file: str, rig: RigReport) -> None:
     print("  A planning aid: weigh the rig before the road, and follow the makers' ratings.")
 
 
-def _sheet(options: argparse.Namespace) -> int:
+def _written(options: argparse.Namespace, what: str) -> int:
+    """Write the load sheet or the placard of a rig."""
     units = US if options.units == "us" else METRIC
     try:
         document = load(Path(options.file))
         rigs = [r for r in document.rigs if options.rig in (None, r.id)]
         if not rigs:
             raise FreltError(f"{options.file}: $.rigs: no rig “{options.rig}”; expected one of {[r.id for r in document.rigs]}")
-        from .paint.sheet import write_sheet
+        if what == "sheet":
+            from .paint.sheet import write_sheet
 
-        write_sheet(document, rigs[0], units, Path(options.output))
+            write_sheet(document, rigs[0], units, Path(options.output))
+        else:
+            from .core.road_fill import fill_order, road_fill
+            from .paint.placard import write_placard
+
+            solved = solve(rigs[0])
+            found = road_fill(solved)
+            if not found.caps:
+                raise FreltError(f"{options.file}: {rigs[0].name}: {found.why}; expected a rig of which something may travel")
+            write_placard(rigs[0], found, fill_order(solved, found.caps), units, Path(options.output), None)
     except FreltError as err:
         print(f"frelt: {err}", file=sys.stderr)
         return BAD

@@ -48,6 +48,7 @@ class TankPart(Value, frozen=True, kw_only=True, tag_field="part", tag="tank"):
     A lying shape lies along its length. at: middle of the inside's underside in the item frame [m].
     capacity: [m³], what fill is a share of.  heel: share the draw leaves.  top: share at which its float shuts.
     cone: of a cone bottom, the height of the cone [m].  baffles: walls across its length.
+    valve: bore of the valve it is drained by, its outlet's if None [m].  drain_hose: length of the hose on it [m].
     """
 
     id: Id
@@ -62,6 +63,8 @@ class TankPart(Value, frozen=True, kw_only=True, tag_field="part", tag="tank"):
     top: Share = 1.0
     cone: Length = 0.0
     baffles: Annotated[int, Meta(ge=0, le=20)] = 0
+    valve: Length | None = None
+    drain_hose: Annotated[float, Meta(ge=0, le=200)] = 0.0
     at: tuple[Metres, Metres, Metres] = (0.0, 0.0, 0.0)
 
 

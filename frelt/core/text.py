@@ -16,3 +16,12 @@ def uncapital(text: str) -> str:
 def joined(parts: Sequence[str], last: str = "and") -> str:
     """`a`, `a and b`, `a, b and c`."""
     return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} {last} {parts[-1]}" if parts else ""
+
+
+def duration(seconds: float) -> str:
+    """`40 s`, `4 min`, `1.3 h`; a word where it never ends."""
+    if seconds == float("inf"):
+        return "for ever"
+    if seconds < 90:
+        return f"{seconds:.0f} s"
+    return f"{seconds / 60:.0f} min" if seconds < 5400 else f"{seconds / 3600:.1f} h"

@@ -4,15 +4,13 @@ Every support in its worst state against its rating, the states with their fills
 figure comes from, cautions, and a place for the scale ticket. Real text, embedded fonts.
 """
 
-import os
 from collections.abc import Iterator
 from datetime import date
-from errno import EIO
 from pathlib import Path
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QIODevice, QMarginsF, QPointF, QRectF, QSaveFile, QSizeF, Qt
-from PyQt6.QtGui import QGuiApplication, QPageLayout, QPageSize, QPainter, QPdfWriter, QPen
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QPainter, QPen
 
 from .. import __version__
 from ..core.check import KINDS, Check, named
@@ -27,13 +25,12 @@ from ..core.words import brief, sentence, sided, subject
 from ..drawing.views import Scene, View, hitch_shift, scenes
 from .fonts import font
 from .painter import paint, paint_partner, transform, write
-from .theme import LIGHT, Theme
+from .pdf import HEIGHT, PAPER, WIDTH, page
 
-WIDTH, HEIGHT, EDGE = 816.0, 1056.0, 40.0  # letter at 96 px to the inch
+EDGE = 40.0
 BOTTOM = HEIGHT - 186  # of what stands above the scale ticket
 KEY = 190.0  # what the key needs beside the plan
 UNDER = 170.0  # kept below the table for states and sources
-PAPER = Theme("paper", LIGHT)
 CAUTIONS = (
     "A planning aid, not a weighing. Weigh the rig full and as it travels before it takes the road; "
     "ratings of the makers and local law come first.",
@@ -48,27 +45,8 @@ CAUTIONS = (
 
 def write_sheet(document: Document, rig: Rig, units: Units, path: Path, today: date | None = None) -> None:
     """Write the load sheet of one rig. Raises OSError where the file cannot be written."""
-    app = QGuiApplication.instance()
-    if app is None:
-        os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
-        app = QGuiApplication(["frelt"])
-    file = QSaveFile(str(path))  # what stood there stays until the page is whole
-    file.setDirectWriteFallback(True)
-    if not file.open(QIODevice.OpenModeFlag.WriteOnly):
-        raise OSError(EIO, file.errorString(), str(path))
-    writer = QPdfWriter(file)
-    writer.setPageSize(QPageSize(QSizeF(8.5, 11), QPageSize.Unit.Inch))
-    writer.setPageMargins(QMarginsF(0, 0, 0, 0), QPageLayout.Unit.Point)
-    writer.setResolution(192)
-    writer.setTitle(f"Load sheet: {rig.name}")
-    writer.setCreator(f"Frelt {__version__}")
-    p = QPainter(writer)
-    p.scale(2.0, 2.0)
-    Sheet(p, document, rig, replace(units, curb=rig.curb_side), today or date.today()).paint()
-    p.end()
-    if not file.commit():
-        raise OSError(EIO, file.errorString(), str(path))
-    del app
+    with page(path, f"Load sheet: {rig.name}") as p:
+        Sheet(p, document, rig, replace(units, curb=rig.curb_side), today or date.today()).paint()
 
 
 class Sheet:

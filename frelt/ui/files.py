@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QMenu, QWidget
@@ -12,6 +13,9 @@ from ..core.document import Document
 from ..core.text import capital
 from ..core.value import FreltError
 from .desk import WORST, Desk
+
+if TYPE_CHECKING:
+    from ..core.road_fill import RoadFill
 
 FILTER = "Frelt rigs (*.frelt.json);;All files (*)"
 
@@ -104,6 +108,29 @@ class Files(QObject):
             if rig is not None:
                 write_sheet(self.desk.session.document, rig, self.desk.units, path)
                 self.desk.said.emit(f"Load sheet written: {path}.")
+        except OSError as err:
+            self.desk.said.emit(f"{path}: {err.strerror or err}.")
+
+    def write_placard(self, found: "RoadFill | None", order: tuple[str, ...] | None) -> None:
+        """Ask where, and write the placard of a road fill."""
+        if found is None or not found.caps or found.exact:
+            self.desk.said.emit("There is no road fill to write a placard of.")
+            return
+        name, _ = QFileDialog.getSaveFileName(
+            self._over, "Write the placard", str(self._folder() / "road-fill.pdf"), "PDF (*.pdf)"
+        )
+        if name:
+            self.placard_to(Path(name), found, order)
+
+    def placard_to(self, path: Path, found: "RoadFill", order: tuple[str, ...] | None) -> None:
+        """Write the placard of the rig on the bench."""
+        from ..paint.placard import write_placard
+
+        rig = self.desk.session.rig
+        try:
+            if rig is not None:
+                write_placard(rig, found, order, self.desk.units, path, None)
+                self.desk.said.emit(f"Placard written: {path}.")
         except OSError as err:
             self.desk.said.emit(f"{path}: {err.strerror or err}.")
 

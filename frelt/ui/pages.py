@@ -19,10 +19,14 @@ from .things.page import ThingsPage
 
 
 class RightColumn(QWidget):
-    """The page of the step in hand. sheet_asked: print the load sheet.  carriers_asked: show the table of carriers."""
+    """The page of the step in hand. sheet_asked: print the load sheet.  carriers_asked: show the table of carriers.
+
+    placard_asked: print the placard of the road fill shown.
+    """
 
     sheet_asked = pyqtSignal()
     carriers_asked = pyqtSignal()
+    placard_asked = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -77,9 +81,11 @@ class RightColumn(QWidget):
             job = JobPage(self.desk)
             job.brief.carriers_asked.connect(self.carriers_asked)
             return job
-        from .liquids_page import LiquidsPage
+        from .liquids.page import LiquidsPage
 
-        return LiquidsPage(self.desk)
+        liquids = LiquidsPage(self.desk)
+        liquids.placard_asked.connect(self.placard_asked)
+        return liquids
 
     def show_page(self) -> None:
         """Show the page of the step in hand."""

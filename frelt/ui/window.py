@@ -125,7 +125,15 @@ class Window(QMainWindow):
         self.bench.first_painted.connect(self.fill_menus)
         self.right.sheet_asked.connect(self.files.write_sheet)
         self.right.carriers_asked.connect(self.show_carriers)
+        self.right.placard_asked.connect(self._write_placard)
         self.files.opened.connect(self._opened)
+
+    def _write_placard(self) -> None:
+        from .liquids.page import LiquidsPage
+
+        page = self.right.page(4)
+        assert isinstance(page, LiquidsPage)
+        self.files.write_placard(page.road.found, page.road.order)
 
     def _looks(self) -> None:
         self.setStyleSheet(style_sheet(self.desk.theme))

@@ -1,4 +1,4 @@
-"""Liquids and road: the tubes, large, and the state shown with what it is."""
+"""The state shown, with what it is, who is aboard, and the tubes, large."""
 
 from msgspec.structs import replace
 from PyQt6.QtWidgets import (
@@ -8,22 +8,23 @@ from PyQt6.QtWidgets import (
     QLineEdit,
     QPushButton,
     QVBoxLayout,
+    QWidget,
 )
 
-from ..app.session import new_id
-from ..core.state import FillRange, State
-from .aboard import Aboard
-from .desk import Desk
-from .fields import heading, prose
-from .page import Page
-from .tubes import SightTubes
+from ...app.session import new_id
+from ...core.state import FillRange, State
+from ..aboard import Aboard
+from ..desk import Desk
+from ..fields import heading, prose
+from ..tubes import SightTubes
 
 
-class LiquidsPage(Page):
+class StatesPart(QWidget):
     """Fills and states: the tubes, large, and the state shown with what it is."""
 
     def __init__(self, desk: Desk) -> None:
-        super().__init__(desk)
+        super().__init__()
+        self.desk = desk
         self.tubes = SightTubes(desk)
         self.name = QLineEdit()
         self.name.setAccessibleName("Name of the state")
@@ -64,6 +65,7 @@ class LiquidsPage(Page):
         )
 
     def refresh(self) -> None:
+        """Show the state as it is."""
         self.aboard.refresh()
         state = self.desk.state
         for widget in (self.name, self.kind, self.full, self.drop, self.copy):

@@ -1,0 +1,43 @@
+"""One page of paper as PDF: real text, embedded fonts, and what stood there stays until the page is whole."""
+
+import os
+from collections.abc import Iterator
+from contextlib import contextmanager
+from errno import EIO
+from pathlib import Path
+
+from PyQt6.QtCore import QIODevice, QMarginsF, QSaveFile, QSizeF
+from PyQt6.QtGui import QGuiApplication, QPageLayout, QPageSize, QPainter, QPdfWriter
+
+from .. import __version__
+from .theme import LIGHT, Theme
+
+WIDTH, HEIGHT = 816.0, 1056.0  # letter at 96 px to the inch
+PAPER = Theme("paper", LIGHT)
+
+
+@contextmanager
+def page(path: Path, title: str, wide: bool = False) -> Iterator[QPainter]:
+    """A painter on a letter page, 96 px to the inch; wide: turned. Raises OSError where the file cannot be written."""
+    app = QGuiApplication.instance()
+    if app is None:
+        os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+        app = QGuiApplication(["frelt"])
+    file = QSaveFile(str(path))
+    file.setDirectWriteFallback(True)
+    if not file.open(QIODevice.OpenModeFlag.WriteOnly):
+        raise OSError(EIO, file.errorString(), str(path))
+    writer = QPdfWriter(file)
+    writer.setPageSize(QPageSize(QSizeF(8.5, 11), QPageSize.Unit.Inch))
+    writer.setPageOrientation(QPageLayout.Orientation.Landscape if wide else QPageLayout.Orientation.Portrait)
+    writer.setPageMargins(QMarginsF(0, 0, 0, 0), QPageLayout.Unit.Point)
+    writer.setResolution(192)
+    writer.setTitle(title)
+    writer.setCreator(f"Frelt {__version__}")
+    p = QPainter(writer)
+    p.scale(2.0, 2.0)
+    yield p
+    p.end()
+    if not file.commit():
+        raise OSError(EIO, file.errorString(), str(path))
+    del app

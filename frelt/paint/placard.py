@@ -1,0 +1,92 @@
+"""The placard: how far each tank may be filled for the road, large enough to be read at the tank, in both units."""
+
+from datetime import date
+from pathlib import Path
+
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QPainter, QPen
+
+from ..core.rig import Rig
+from ..core.road_fill import RoadFill, road_states, rounded
+from ..core.tankshape import surface_height
+from ..core.text import joined
+from ..core.units import METRIC, US, Units
+from .fonts import font, wrap
+from .painter import write
+from .pdf import HEIGHT, PAPER, WIDTH, page
+
+EDGE = 48.0
+WORDS = (
+    "Every fill from drawn down to these lines is right by the limits counted below, in the states named. "
+    "A planning aid, not a weighing: weigh the rig full and as it travels; makers' ratings and local law come first."
+)
+
+
+def write_placard(
+    rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units: Units, path: Path, today: date | None
+) -> None:
+    """Write the placard of a road fill. Raises ValueError for one that is good at one exact fill only, OSError for the file."""
+    if found.exact or not found.caps:
+        raise ValueError("a placard is for caps under which every fill is right")
+    with page(path, f"Road fill: {rig.name}", wide=True) as p:
+        paint_placard(p, rig, found, order, units, today or date.today())
+
+
+def paint_placard(p: QPainter, rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units: Units, today: date) -> None:
+    """Paint a placard on a landscape letter page, 96 px to the inch."""
+    wide, tall = HEIGHT, WIDTH
+    ink, soft = PAPER.color("ink"), PAPER.color("soft")
+    p.setPen(QPen(ink, 3.0))
+    p.setBrush(Qt.BrushStyle.NoBrush)
+    p.drawRoundedRect(QRectF(EDGE / 2, EDGE / 2, wide - EDGE, tall - EDGE), 14, 14)
+    write(p, EDGE, EDGE + 34, "ROAD FILL", ink, "title", 600, True, scale=1.9)
+    write(p, wide - EDGE, EDGE + 18, f"Serial {rig.serial or '______________'}", ink, "strong", 600, anchor="end")
+    write(p, wide - EDGE, EDGE + 42, today.isoformat(), soft, "strong", anchor="end")
+    y = EDGE + 72
+    for line in wrap(rig.name, wide - 2 * EDGE, "title", 600, False)[:2]:
+        write(p, EDGE, y, line, ink, "title", 600)
+        y += 28
+    other = METRIC if units.volume == "gal" else US
+    rows = [c for c in found.caps if c.tank.part.liquid.tint != "fuel"]
+    room = tall - EDGE - 128 - y
+    step = min(room / max(len(rows), 1), 130.0)
+    size = min(step / 60, 2.0)
+    for cap in rows:
+        whole = cap.tank.part.capacity.value
+        fill = rounded(cap, units.measure)
+        p.setPen(QPen(PAPER.color("hairline"), 1.0))
+        p.drawLine(QPointF(EDGE, y + 4), QPointF(wide - EDGE, y + 4))
+        base = y + step * 0.62
+        liquid = cap.tank.part.liquid.short
+        name = cap.tank.name if liquid.lower() in cap.tank.name.lower() else f"{cap.tank.name}, {liquid}"
+        for n, line in enumerate(wrap(name, 330, "title", 600, False)[:2]):
+            write(p, EDGE, base - 8 + 26 * n, line, ink, "title", 600)
+        both = f"{units.show(whole * fill, 'volume')}"
+        amount = "full" if cap.full else both
+        write(p, wide * 0.62, base, amount, ink, "title", 600, True, "end", size)
+        at = surface_height(cap.tank.part, fill)
+        second = f"{other.show(whole * fill, 'volume')}" if not cap.full else f"{both}, {other.show(whole * fill, 'volume')}"
+        write(p, wide * 0.62 + 24, base - 16, second, ink, "title", 400)
+        line = f"line {units.show(at, 'length')} ({other.show(at, 'length')}) above its floor"
+        write(p, wide * 0.62 + 24, base + 8, line if not cap.full else "to the lid or the float", soft, "strong")
+        y += step
+    y = tall - EDGE - 104
+    p.setPen(QPen(ink, 1.4))
+    p.drawLine(QPointF(EDGE, y - 18), QPointF(wide - EDGE, y - 18))
+    write(p, EDGE, y + 8, order_words(found, order), ink, "title", 600, scale=0.85)
+    states = joined([rig.states[s].name for s in road_states(rig)])
+    y += 30
+    p.setFont(font("text"))
+    p.setPen(soft)
+    known = f"By {found.known} of {found.counted} limits. States: {states}."
+    p.drawText(QRectF(EDGE, y, wide - 2 * EDGE, 70), int(Qt.TextFlag.TextWordWrap), f"{known} {WORDS}")
+
+
+def order_words(found: RoadFill, order: tuple[str, ...] | None) -> str:
+    """In which order the tanks are filled, in words."""
+    names = {c.tank.address: c.tank.name for c in found.caps}
+    if order is None:
+        return "No order of filling is right throughout: fill them a little at a time, in turn."
+    if not order:
+        return "Fill the tanks in any order."
+    return f"Fill {joined([names[a] for a in order], 'then')}."

@@ -1,0 +1,209 @@
+"""Road fill against another solver, sampling and brute force; draining against closed forms and a fluids library."""
+
+from math import pi, sqrt
+
+import numpy as np
+import pytest
+from fluids.friction import friction_factor
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec.structs import replace
+from scipy.optimize import minimize
+
+from frelt.core.drain import G, drain_time, flow, friction
+from frelt.core.liquid import hypochlorite
+from frelt.core.rig import Rig
+from frelt.core.road_fill import RoadFill, fill_order, rates, road_fill, with_road_fill
+from frelt.core.solve import solve
+from frelt.core.state import FillRange, State
+from frelt.core.units import GALLON
+from tests.conftest import block, demo, rig, tank
+
+PLACES = st.tuples(st.floats(0.3, 4.7), st.floats(-0.6, 0.6), st.floats(150, 700))
+
+
+def laden(places: list[tuple[float, float, float]]) -> Rig:
+    return rig(block("engine", 180.0, 1.6), *(tank(f"t{n}", litres, u, v) for n, (u, v, litres) in enumerate(places)))
+
+
+def wrong(one: Rig, fills: dict[str, float]) -> list[str]:
+    """Limits that are over at one exact fill, by solving the rig at that fill alone."""
+    ranges = {a: FillRange(low=f, high=f) for a, f in fills.items()}
+    at = replace(one, states=tuple(replace(s, fills={**s.fills, **ranges}) for s in one.states))
+    loads = solve(at).loads
+    assert loads is not None
+    out = []
+    for n, m in enumerate(loads.limits):
+        value = float(loads.greatest.value[0, n])
+        size = 1e-6 * max(1.0, abs(m.high or 0.0), abs(m.low or 0.0))
+        if loads.applies[0, n] and (
+            (m.high is not None and value > m.high + size) or (m.low is not None and value < m.low - size)
+        ):
+            out.append(m.id)
+    return out
+
+
+@settings(max_examples=30)
+@given(st.lists(PLACES, min_size=1, max_size=4), st.integers(0, 2**32 - 1))
+def test_every_fill_in_the_box_is_right_and_the_box_cannot_grow(places: list[tuple[float, float, float]], seed: int) -> None:
+    one = laden(places)
+    found = road_fill(solve(one))
+    rng = np.random.default_rng(seed)
+    if not found.caps:
+        low = {a: t.heel for a, _, t in one.tanks()}
+        assert not found.binding or wrong(one, low) or not found.why.startswith("even")
+        return
+    for _ in range(12):
+        corner = rng.random() < 0.5
+        share = rng.integers(0, 2, len(found.caps)) if corner else rng.random(len(found.caps))
+        fills = {c.tank.address: c.low + s * (c.fill - c.low) for c, s in zip(found.caps, share, strict=True)}
+        assert wrong(one, fills) == []
+    for grown in found.caps:
+        if not grown.full and grown.price > 0:
+            worst = [dict.fromkeys((c.tank.address for c in found.caps), 0.0) for _ in range(1 << len(found.caps))]
+            for mask, fills in enumerate(worst):
+                for n, c in enumerate(found.caps):
+                    top = min(c.fill + 0.01, 1.0) if c is grown else c.fill
+                    fills[c.tank.address] = top if mask >> n & 1 else c.low
+            assert any(wrong(one, fills) for fills in worst)
+
+
+@settings(max_examples=25)
+@given(st.lists(PLACES, min_size=2, max_size=3), st.booleans())
+def test_the_most_liquid_is_that_of_another_solver(places: list[tuple[float, float, float]], exact: bool) -> None:
+    """Source: SciPy's SLSQP on the same rows, from several starts; it can only fall short."""
+    from frelt.core.road_fill import _program
+
+    solved = solve(laden(places))
+    found = road_fill(solved, exact=exact)
+    assert solved.loads is not None
+    rows = _program(solved, solved.loads, (0,))
+    a = rows.a if exact else np.maximum(rows.a, 0.0)
+    rest = rows.rest if exact else rows.rest - np.minimum(rows.a, 0.0) @ rows.low
+    scale = np.maximum(np.abs(a).max(axis=1), 1e-9)
+    best = -1.0
+    for start in (rows.low, (rows.low + rows.top) / 2, rows.top):
+        got = minimize(
+            lambda u: -(rows.capacity @ u),
+            start,
+            jac=lambda u: -rows.capacity,
+            bounds=list(zip(rows.low, rows.top, strict=True)),
+            constraints={"type": "ineq", "fun": lambda u: (rest - a @ u) / scale, "jac": lambda u: -a / scale[:, None]},
+            method="SLSQP",
+        )
+        if got.success and ((rest - a @ got.x) / scale).min() > -1e-7:
+            best = max(best, float(rows.capacity @ got.x))
+    if found.caps:
+        assert found.volume >= best - 1e-6
+        assert best < 0 or found.volume == pytest.approx(best, rel=2e-3, abs=1e-4)
+    else:
+        assert best < 0
+
+
+def test_two_tanks_against_brute_force() -> None:
+    """The best pair of caps of a fine grid, each tried at the four corners of its box, is the linear program's."""
+    one = laden([(0.8, 0.3, 600.0), (4.4, -0.2, 500.0)])
+    found = road_fill(solve(one))
+    steps = np.linspace(0.0, 1.0, 51)
+    best = (
+        max(
+            0.6 * a + 0.5 * b
+            for a in steps
+            for b in steps
+            if all(not wrong(one, {"t0/tank": x, "t1/tank": y}) for x in {0.0, float(a)} for y in {0.0, float(b)})
+        )
+        if found.caps
+        else 0.0
+    )
+    assert best <= found.volume + 1e-9 and found.volume - best < 0.03
+
+
+def test_hours_and_priority_choose_other_caps() -> None:
+    """By definition: no other aim lasts longer than `hours`, nor gives the first tank more than `priority`."""
+    one = demo("tram-stops").rigs[0]
+    solved = solve(one)
+    liquid, longest = road_fill(solved), road_fill(solved, aim="hours")
+    assert longest.hours >= liquid.hours - 1e-6 and liquid.volume >= longest.volume - 1e-9
+    sh = next(c.tank.address for c in liquid.caps if c.tank.part.liquid.tint == "sh")
+    first = road_fill(solved, aim="priority", priority=(sh,))
+    at = {c.tank.address: c.fill for c in first.caps}
+    assert at[sh] >= max(c.fill for c in liquid.caps if c.tank.address == sh) - 1e-9
+    assert set(rates(one)) <= {"water", "sh"}
+
+
+def test_set_as_road_ranges_everything_is_right_and_rounded_down() -> None:
+    one = demo("barn-wash").rigs[0]
+    found = road_fill(solve(one))
+    made = with_road_fill(one, found.caps, GALLON)
+    water = next(c for c in found.caps if not c.full)
+    held = made.states[1].fills[water.tank.address].high * water.tank.part.capacity.value / GALLON
+    assert held == pytest.approx(round(held)) and held <= water.volume / GALLON + 1e-9
+    loads = [c for s in made.states if s.road for c in solve(made).by_state[s.id] if c.status == "over"]
+    assert loads == []
+
+
+def test_the_order_of_filling_keeps_every_moment_right_and_is_found_by_trying_all() -> None:
+    """Every order of three tanks is walked in fine steps; the order given is among those that stay right."""
+    from itertools import permutations
+
+    one = demo("hull-rinse").rigs[0]
+    solved = solve(one)
+    found = road_fill(solved, exact=True)
+    order = fill_order(solved, found.caps)
+    assert order is None or set(order) <= {c.tank.address for c in found.caps}
+    caps = {c.tank.address: c for c in found.caps}
+    yard = State(id="yard", name="Filling", road=False)
+    bare = replace(one, states=(replace(one.states[1], id="yard", road=False, fills=dict(one.states[1].fills)),))
+    assert yard.condition == bare.states[0].condition
+
+    def right(way: tuple[str, ...]) -> bool:
+        fills = {a: c.low for a, c in caps.items()}
+        for a in way:
+            for share in np.linspace(0, 1, 6):
+                fills[a] = caps[a].low + share * (caps[a].fill - caps[a].low)
+                if wrong(bare, dict(fills)):
+                    return False
+        return True
+
+    rightly = [way for way in permutations(caps) if right(way)]
+    if order is None:
+        assert not rightly
+    elif order:
+        assert order in rightly
+    else:
+        assert len(rightly) == len(list(permutations(caps)))
+
+
+def test_nothing_may_travel_where_the_empty_rig_is_wrong_already() -> None:
+    one = rig(block("b", 900.0, 4.5), tank("t", 300.0, 1.0))
+    found: RoadFill = road_fill(solve(one))
+    assert found.caps == () and "Tongue share" in found.binding and "outside" in found.why
+
+
+@pytest.mark.parametrize("bore", [0.019, 0.038, 0.051])
+def test_a_box_drains_as_torricelli_says(bore: float) -> None:
+    """Closed form: t = A/(C a) √(2h/g) with C = 1/√1.6, for an upright tank without a hose (any handbook of hydraulics)."""
+    part = tank("t", 512.0, 0.0, size=0.8).tanks[0]
+    expected = 0.64 / (pi / 4 * bore**2 / sqrt(1.6)) * sqrt(2 * 0.8 / G)
+    assert drain_time(part, 1.0, 0.0, bore) == pytest.approx(expected, rel=1e-5)
+    assert drain_time(part, 1.0, 0.25, bore) == pytest.approx(expected * 0.5, rel=1e-5)
+
+
+@given(st.floats(0.2, 6.0), st.floats(0.013, 0.06))
+def test_friction_and_hose_flow_are_those_of_the_fluids_library(speed: float, bore: float) -> None:
+    """Source: fluids, Clamond's solution of Colebrook's equation; Haaland is within 2 % of it."""
+    reynolds = speed * bore / 1e-6
+    if reynolds > 4000:
+        assert friction(speed, bore) == pytest.approx(friction_factor(Re=reynolds, eD=1e-5 / bore), rel=0.02)
+    q = flow(0.5, bore, 8.0)
+    v = q / (pi / 4 * bore**2)
+    if v * bore / 1e-6 > 4000:
+        f = friction_factor(Re=v * bore / 1e-6, eD=1e-5 / bore)
+        assert v**2 / (2 * G) * (1.6 + f * 8.0 / bore) == pytest.approx(0.5, rel=0.03)
+
+
+def test_a_long_hose_drains_slower_and_a_drop_faster() -> None:
+    part = replace(tank("t", 200.0, 0.0, size=0.6).tanks[0], liquid=hypochlorite(12.5))
+    plain = drain_time(part, 1.0, 0.0, 0.038)
+    assert drain_time(part, 1.0, 0.0, 0.038, 10.0) > plain > drain_time(part, 1.0, 0.0, 0.038, 0.0, 0.5)
+    assert drain_time(part, 0.2, 0.2, 0.038) == 0.0 and drain_time(part, 1.0, 0.0, 0.0) == float("inf")
