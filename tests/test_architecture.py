@@ -84,6 +84,7 @@ def test_functions_of_numbers_state_their_units(name: str) -> None:
         "[kg",
         "[px",
         "[W",
+        "[s",
         "share",
         "percent",
         "SI unit",

@@ -8,7 +8,7 @@ memory.
 
 from math import log10, pi, sqrt
 
-from .item import TankPart
+from .item import Item, PortPart, TankPart
 from .tankshape import surface_height
 
 G = 9.80665
@@ -58,3 +58,9 @@ def drain_time(tank: TankPart, start: float, end: float, bore: float, hose: floa
             return float("inf")
         total += share * tank.capacity.value / rate
     return total
+
+
+def valve_of(item: Item, tank: TankPart) -> float:
+    """Bore of the valve a tank is drained by: its own, else its outlet's, else 1½ in [m]."""
+    outlet = next((p.size for p in item.parts if isinstance(p, PortPart) and p.id == "outlet" and p.size > 0), 0.038)
+    return tank.valve if tank.valve is not None else outlet

@@ -5,6 +5,7 @@ from collections.abc import Callable, Iterable
 from msgspec.structs import replace
 
 from .carrier import Carrier, Deck, Trailer
+from .day import Day
 from .figure import Rating
 from .frames import standing_on
 from .item import Item, Placement
@@ -58,7 +59,9 @@ def remove(rig: Rig, item_id: str) -> Rig:
     joined = tuple(j for j in rig.joined if not any(t.split("/")[0] in gone for t in j.tanks))
     decks = {d.id for i in rig.items if i.id in gone for d in i.decks}
     fit_out = tuple(f for f in rig.fit_out if f.deck not in decks)
-    return replace(rig, items=kept, states=tuple(_without(s, gone) for s in rig.states), joined=joined, fit_out=fit_out)
+    day = rig.day and _day_without(rig.day, gone)
+    states = tuple(_without(s, gone) for s in rig.states)
+    return replace(rig, items=kept, states=states, joined=joined, fit_out=fit_out, day=day)
 
 
 def _without(state: State, gone: set[str]) -> State:
@@ -112,6 +115,21 @@ def _rewritten(address: str, ids: dict[str, str]) -> str:
     return ids.get(item, item) + slash + part
 
 
+def _day_with(day: Day, ids: dict[str, str]) -> Day:
+    """A day with its references rewritten."""
+    acts = tuple(replace(a, tank=_rewritten(a.tank, ids), uses=tuple(ids.get(u, u) for u in a.uses)) for a in day.acts)
+    return replace(day, acts=acts, begins={_rewritten(a, ids): f for a, f in day.begins.items()})
+
+
+def _day_without(day: Day, gone: set[str]) -> Day:
+    """A day without what it said of items that are gone."""
+    acts = tuple(
+        replace(a, tank="" if a.tank.split("/")[0] in gone else a.tank, uses=tuple(u for u in a.uses if u not in gone))
+        for a in day.acts
+    )
+    return replace(day, acts=acts, begins={a: f for a, f in day.begins.items() if a.split("/")[0] not in gone})
+
+
 def copy_rig(rig: Rig, new_id: NewId, name: str) -> Rig:
     """A twin of a rig: every id renewed, inner references rewritten, the serial left blank."""
     ids: dict[str, str] = {c.id: new_id("carrier") for c in rig.carriers}
@@ -152,6 +170,7 @@ def copy_rig(rig: Rig, new_id: NewId, name: str) -> Rig:
         states=tuple(state(s) for s in rig.states),
         links=tuple(replace(k, factors={_rewritten(a, ids): f for a, f in k.factors.items()}) for k in rig.links),
         joined=tuple(replace(j, tanks=tuple(_rewritten(t, ids) for t in j.tanks)) for j in rig.joined),
+        day=rig.day and _day_with(rig.day, ids),
         fit_out=tuple(replace(f, id=new_id("fit-out"), deck=ids[f.deck]) for f in rig.fit_out),
         bars=rig.bars and replace(rig.bars, set_in=states.get(rig.bars.set_in, rig.bars.set_in)),
         wishes=tuple(

@@ -4,6 +4,7 @@ from collections.abc import Iterable, Iterator
 from math import isclose
 
 from .carrier import Carrier, Deck, Trailer
+from .day import Day
 from .document import Document
 from .frames import Frames
 from .item import Item
@@ -62,12 +63,28 @@ def _references(rig: Rig, path: str, decks: set[str]) -> None:
         if wish.deck is not None and wish.deck not in decks:
             raise BadInput(f"{path}.wishes[{i}].deck", f"“{wish.deck}”", "the id of a deck of this rig")
     tanks = {address for address, _, _ in rig.tanks()}
+    if rig.day is not None:
+        _day(rig, rig.day, f"{path}.day", tanks)
     for i, joined in enumerate(rig.joined):
         for n, tank in enumerate(joined.tanks):
             if tank not in tanks:
                 raise BadInput(f"{path}.joined[{i}].tanks[{n}]", f"“{tank}”", "a tank of this rig, item/part")
     if rig.bars is not None and all(s.id != rig.bars.set_in for s in rig.states):
         raise BadInput(f"{path}.bars.set_in", f"“{rig.bars.set_in}”", "the id of a state of this rig")
+
+
+def _day(rig: Rig, day: Day, path: str, tanks: set[str]) -> None:
+    items = {i.id for i in rig.items}
+    _unique((f"{path}.acts[{i}].id", a.id) for i, a in enumerate(day.acts))
+    for address in day.begins:
+        if address not in tanks:
+            raise BadInput(f"{path}.begins.{address}", f"“{address}”", "a tank of this rig, item/part")
+    for i, act in enumerate(day.acts):
+        if act.tank and act.tank not in tanks:
+            raise BadInput(f"{path}.acts[{i}].tank", f"“{act.tank}”", "a tank of this rig, item/part")
+        for one in act.uses:
+            if one not in items:
+                raise BadInput(f"{path}.acts[{i}].uses", f"“{one}”", "the id of an item of this rig")
 
 
 def _ids(rig: Rig, path: str) -> Iterator[tuple[str, str]]:

@@ -7,6 +7,7 @@ from msgspec import Meta
 from msgspec.structs import replace
 
 from .carrier import Carrier, Coupling, Deck, Trailer, Vehicle
+from .day import Day
 from .figure import Rating
 from .fit_out import FitOut
 from .item import Item, Nature, TankPart
@@ -164,6 +165,7 @@ class Rig(Value, frozen=True, kw_only=True):
     wishes: tuple[Wish, ...] = ()
     fit_out: tuple[FitOut, ...] = ()
     waved: tuple[Text, ...] = ()
+    day: Day | None = None
     later_counted: bool = False
     forklift: Forklift = Forklift()
     note: Text = ""

@@ -229,24 +229,24 @@ def test_name_liquid_lock_and_note_of_the_item_in_hand(window: Window) -> None:
 
 
 def test_states_are_renamed_changed_added_and_removed(window: Window) -> None:
-    page = go(window, 4)
+    page = go(window, 4).states  # type: ignore[attr-defined]
     window.desk.show_state("leaving")
     QApplication.processEvents()
-    page.name.setText("Out of the yard")  # type: ignore[attr-defined]
-    page.name.editingFinished.emit()  # type: ignore[attr-defined]
-    page.kind.setCurrentIndex(1)  # type: ignore[attr-defined]
-    page.kind.activated.emit(1)  # type: ignore[attr-defined]
+    page.name.setText("Out of the yard")
+    page.name.editingFinished.emit()
+    page.kind.setCurrentIndex(1)
+    page.kind.activated.emit(1)
     state = rig_of(window).state("leaving")
     assert (state.name, state.condition, state.road) == ("Out of the yard", "hitched", False)
-    page.full.click()  # type: ignore[attr-defined]
+    page.full.click()
     assert rig_of(window).state("leaving").fills == {}
-    page.copy.click()  # type: ignore[attr-defined]
+    page.copy.click()
     assert len(rig_of(window).states) == 6 and window.desk.state_id == rig_of(window).states[-1].id
-    page.drop.click()  # type: ignore[attr-defined]
+    page.drop.click()
     assert len(rig_of(window).states) == 5
-    page.kind.setCurrentIndex(2)  # type: ignore[attr-defined]
+    page.kind.setCurrentIndex(2)
     window.desk.show_state("leaving")
-    page.kind.activated.emit(2)  # type: ignore[attr-defined]
+    page.kind.activated.emit(2)
 
 
 def test_job_rig_and_side_of_the_curb(window: Window) -> None:

@@ -7,9 +7,9 @@ from PyQt6.QtCore import QObject, QPointF, QRectF, QSize, Qt, QThread
 from PyQt6.QtGui import QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
-from ...core.drain import drain_time
+from ...core.drain import drain_time, valve_of
 from ...core.edit import with_item
-from ...core.item import Item, PortPart, TankPart
+from ...core.item import Item, TankPart
 from ...core.rig import fill_range
 from ...core.road_fill import Aim, Cap, RoadFill, fill_order, road_fill, rounded, with_road_fill
 from ...core.solve import Solved
@@ -272,9 +272,3 @@ class RoadPart(QWidget):
 
     def _set_hose(self, value: float | None) -> None:
         self._put_tank("hose on the drain valve", drain_hose=value or 0.0)
-
-
-def valve_of(item: Item, tank: TankPart) -> float:
-    """Bore of the valve a tank is drained by: its own, else its outlet's, else 1½ in [m]."""
-    outlet = next((p.size for p in item.parts if isinstance(p, PortPart) and p.id == "outlet" and p.size > 0), 0.038)
-    return tank.valve if tank.valve is not None else outlet
