@@ -3,11 +3,11 @@
 from collections.abc import Callable
 
 from .day import Act, ActKind, Day
-from .kind import given
 from .rig import Rig
 
 NewId = Callable[[str], str]
 MILE, HOUR, MINUTE = 1609.344, 3600.0, 60.0
+DUTY = 0.6  # share of the time a trigger is held; common practice, no source
 SCHOOLS = ("Water from a tap on site, dumped before the road", "Water carried from the shop", "Two stops, soft wash")
 
 
@@ -18,38 +18,35 @@ def template(rig: Rig, school: str, new_id: NewId) -> Day:
     acts: list[Act] = []
     now = 7 * HOUR
 
-    def then(kind: ActKind, name: str, minutes: float, miles: float = 0.0) -> None:
+    def then(kind: ActKind, name: str, minutes: float, miles: float = 0.0, duty: float = 1.0) -> None:
         nonlocal now
         length = minutes * MINUTE
-        acts.append(Act(id=new_id("act"), kind=kind, name=name, start=now, length=length, distance=miles * MILE))
+        acts.append(Act(id=new_id("act"), kind=kind, name=name, start=now, length=length, distance=miles * MILE, duty=duty))
         now += length
 
-    def work() -> None:
+    def work(tap: bool) -> None:
+        begin = now
+        if tap:
+            then("wait", "Set up", 20)
         if soft:
-            then("soft wash", "Soft wash", 20)
+            then("soft wash", "Soft wash", 20, duty=DUTY)
             then("wait", "Dwell", 10)
-            then("rinse", "Rinse", 25)
+            then("rinse", "Rinse", 25, duty=DUTY)
         if machine:
-            then("wash", "Wash", 60)
+            then("wash", "Wash", 60, duty=DUTY)
+        if tap:  # the tap runs all the while, as a second lane
+            acts.append(Act(id=new_id("act"), kind="fill", name="Tap into the tank", start=begin, length=now - begin, lane=1))
 
     carried = school == SCHOOLS[1]
     if carried:
         then("fill", "Fill at the shop", 40)
     then("drive", "Drive to the job", 40, 25)
-    if not carried:
-        then("fill", "Fill at the tap", 40)
-    work()
+    work(not carried)
     if school == SCHOOLS[2]:
         then("drive", "Drive to the second job", 20, 10)
-        then("fill", "Fill at the tap", 30)
-        work()
+        work(True)
     if not carried:
         then("dump", "Dump the water", 15)
     then("drive", "Drive home", 40, 25)
     begins = {a: t.top for a, _, t in rig.tanks() if t.liquid.tint != "water"}
     return Day(acts=tuple(acts), begins=begins)
-
-
-def flow_aboard(rig: Rig) -> float:
-    """What all machines aboard draw at once [m³/s]."""
-    return sum(given(i)["flow"] for i in rig.items if i.kind in ("machine", "hot-machine"))

@@ -158,8 +158,12 @@ def _step(
     now: float,
     short: dict[tuple[str, int], Short],
 ) -> tuple[Array, float]:
-    """Net rates of all tanks now [m³/s], and how long they stay so [s]. An act that lacks one liquid stops."""
+    """Net rates of all tanks now [m³/s], and how long they stay so [s].
+
+    An act that lacks one liquid stops, until the next act begins or ends.
+    """
     net = np.zeros(len(fills))
+    coming: list[tuple[int, float, float]] = []
     floors, tops = np.full(len(fills), -np.inf), np.full(len(fills), np.inf)
     for act in active:
         flow = flows[act.id]
@@ -174,13 +178,17 @@ def _step(
         if empty:
             continue
         for t, r in flow.rates.items():
-            if r > 0 and fills[t] >= flow.tops[t] - 1e-12:
-                continue
-            net[t] += r
             if r < 0:
+                net[t] += r
                 floors[t] = max(floors[t], flow.floors[t])
             else:
-                tops[t] = min(tops[t], flow.tops[t])
+                coming.append((t, r, flow.tops[t]))
+    for t, r, top in coming:  # a float that has shut lets in what is drawn
+        if fills[t] >= top - 1e-12:
+            net[t] += min(r, max(-net[t], 0.0))
+        else:
+            net[t] += r
+            tops[t] = min(tops[t], top)
     ahead = left
     for t, r in enumerate(net):
         if r < 0 and np.isfinite(floors[t]):

@@ -25,6 +25,7 @@ EXAMPLES: dict[str, str] = {
     "pressure": "65, 65 psi or 4.5 bar",
     "power": "22, 22 hp or 16 kW",
     "heat": "350, 350 kBtu/h or 100 kW",
+    "road": "25, 25 mi or 40 km",
     "area": "56, 56 sq ft or 5.2 m²",
 }
 PLAIN: dict[str, dict[str, float]] = {
@@ -39,6 +40,7 @@ PLAIN: dict[str, dict[str, float]] = {
     "time": {"h": 3600.0, "hours": 3600.0, "min": 60.0, "s": 1.0},
     "pressure": {"psi": 6894.757, "bar": 1e5, "kpa": 1000.0},
     "power": {"hp": 745.6999, "kw": 1000.0, "w": 1.0},
+    "road": {"mi": 1609.344, "km": 1000.0},
     "area": {"ft²": FOOT**2, "ft2": FOOT**2, "sq ft": FOOT**2, "sqft": FOOT**2, "m²": 1.0, "m2": 1.0},
     "heat": {"kbtu/h": 293.0711, "btu/h": 0.2930711, "kw": 1000.0},
 }
@@ -50,6 +52,7 @@ DIMENSIONS = {
     "power": "watt",
     "heat": "watt",
     "area": "meter**2",
+    "road": "meter",
     "length": "meter",
     "mass": "kilogram",
     "volume": "meter**3",

@@ -10,6 +10,7 @@ from msgspec import Struct
 LB = 0.45359237
 INCH = 0.0254
 FOOT = 0.3048
+MILE = 1609.344
 GALLON = 0.003785411784
 LITRE = 0.001
 PSI = 6894.757  # NIST SP 811
@@ -22,7 +23,20 @@ VolumeUnit = Literal["gal", "L"]
 SideNames = Literal["left, right", "street, curb"]
 PressureUnit = Literal["psi", "bar", "kPa"]
 Quantity = Literal[
-    "length", "mass", "volume", "density", "share", "number", "flow", "time", "pressure", "distance", "power", "heat", "area"
+    "length",
+    "mass",
+    "volume",
+    "density",
+    "share",
+    "number",
+    "flow",
+    "time",
+    "pressure",
+    "distance",
+    "power",
+    "heat",
+    "area",
+    "road",
 ]
 
 EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
@@ -51,6 +65,7 @@ class Units(Struct, frozen=True):
         names["distance"] = "ft" if self.length in ("in", "ft-in") else "m"
         inches = self.length in ("in", "ft-in")
         names |= {"power": "hp" if inches else "kW", "heat": "kBtu/h" if inches else "kW"}
+        names["road"] = "mi" if inches else "km"
         names["area"] = "ft²" if inches else "m²"
         names |= {"flow": f"{self.volume}/min", "pressure": self.pressure}
         if quantity == "density":
@@ -63,7 +78,7 @@ class Units(Struct, frozen=True):
             return LB / GALLON if self.volume == "gal" else 1000.0
         table = {"in": INCH, "ft-in": INCH, "mm": 0.001, "m": 1.0, "lb": LB, "kg": 1.0, "gal": GALLON, "L": LITRE, "%": 0.01}
         table |= {"gal/min": GALLON / 60, "L/min": LITRE / 60, "h": 3600.0, "psi": PSI, "bar": 1e5, "kPa": 1000.0, "ft": FOOT}
-        table |= {"ft²": FOOT * FOOT, "m²": 1.0}
+        table |= {"mi": MILE, "km": 1000.0, "ft²": FOOT * FOOT, "m²": 1.0}
         table |= {"hp": HORSEPOWER, "kW": 1000.0, "kBtu/h": KBTU_H}
         return table.get(self.name(quantity), 1.0)
 
@@ -81,7 +96,7 @@ class Units(Struct, frozen=True):
         if quantity == "length" and self.length in ("in", "ft-in"):
             return eighths(value / INCH, feet=self.length == "ft-in")
         scaled = value / self.factor(quantity)
-        places = {"share": 1, "density": 2, "flow": 1, "time": 1, "area": 1}.get(quantity, 0)
+        places = {"share": 1, "density": 2, "flow": 1, "time": 1, "area": 1, "road": 1}.get(quantity, 0)
         if quantity == "length" and self.length == "m":
             places = 3
         if quantity == "number":
@@ -89,7 +104,7 @@ class Units(Struct, frozen=True):
         if quantity == "volume" and abs(scaled) < 9.95:
             places = 1
         text = f"{scaled:,.{places}f}"
-        if "." in text and quantity in ("volume", "share", "flow", "time", "area"):
+        if "." in text and quantity in ("volume", "share", "flow", "time", "area", "road"):
             text = text if quantity == "share" else text.removesuffix(".0")
         return text.replace("-0", "0", 1) if float(text.replace(",", "")) == 0 else text.replace("-", MINUS)
 

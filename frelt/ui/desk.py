@@ -79,6 +79,7 @@ class Desk(QObject):
         self.also: tuple[str, ...] = ()
         self.walking = False
         self._last_deck = ""
+        self._moment: tuple[str, dict[str, float]] | None = None  # of a day that is looked at: state and fills
         self.carrier_id = ""
         self.whole_pair = False
         self.state_id = WORST
@@ -127,7 +128,8 @@ class Desk(QObject):
         if solved is None:
             return None
         spoken = spoken_state(solved)
-        return next((s for s in solved.rig.states if s.id == self.state_id), spoken)
+        wanted = self._moment[0] if self._moment is not None else self.state_id
+        return next((s for s in solved.rig.states if s.id == wanted), spoken)
 
     @property
     def carrier(self) -> Carrier | None:
@@ -150,8 +152,15 @@ class Desk(QObject):
     def fills(self) -> dict[str, float]:
         """The fills drawn, by tank: those of the worst case in “worst of all”, else none beside the state's own."""
         solved = self.solved
+        if self._moment is not None:
+            return self._moment[1]
         said = speaking(solved) if solved is not None and self.state_id == WORST else None
         return said.fills if said is not None else {}
+
+    def show_moment(self, state_id: str, fills: dict[str, float]) -> None:
+        """Show the rig at a moment of its day, in a state at some fills; no more of it where the state is empty."""
+        self._moment = (state_id, fills) if state_id else None
+        self.state_changed.emit()
 
     def worst_check(self) -> Check | None:
         """The check spoken of: the rig's worst, or the chosen state's."""

@@ -1,5 +1,7 @@
 """The right column: the page of the step in hand, made when it is first wanted."""
 
+from typing import TYPE_CHECKING
+
 from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
     QApplication,
@@ -17,6 +19,9 @@ from .fields import heading, prose, title
 from .path import LATER
 from .things.page import ThingsPage
 
+if TYPE_CHECKING:
+    from .liquids.page import LiquidsPage
+
 
 class RightColumn(QWidget):
     """The page of the step in hand. sheet_asked: print the load sheet.  carriers_asked: show the table of carriers.
@@ -27,6 +32,8 @@ class RightColumn(QWidget):
     sheet_asked = pyqtSignal()
     carriers_asked = pyqtSignal()
     placard_asked = pyqtSignal()
+    day_made = pyqtSignal(QWidget)  # the plot of the day, to be put below the bench
+    day_shown = pyqtSignal(bool)
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -36,6 +43,7 @@ class RightColumn(QWidget):
         self.setFixedWidth(292)
         self._stack = QStackedLayout(self)
         self._areas: dict[int, QScrollArea] = {}
+        self._liquids: LiquidsPage | None = None
         desk.step_changed.connect(self.show_page)
 
     @property
@@ -85,6 +93,9 @@ class RightColumn(QWidget):
 
         liquids = LiquidsPage(self.desk)
         liquids.placard_asked.connect(self.placard_asked)
+        liquids.day_shown.connect(lambda _: self._show_day())
+        self._liquids = liquids
+        self.day_made.emit(liquids.day.plot)
         return liquids
 
     def show_page(self) -> None:
@@ -94,6 +105,15 @@ class RightColumn(QWidget):
         self._stack.setCurrentWidget(area)
         if isinstance(page, ThingsPage):
             page.show_step(self.desk.step)
+        self._show_day()
+
+    def _show_day(self) -> None:
+        """The day stands below the bench while its part of the fifth step is open."""
+        if self._liquids is not None:
+            on = self.desk.step == 4 and self._liquids.shown == 2
+            if self._liquids.day.plot.isVisible() != on:
+                self.day_shown.emit(on)
+                self._liquids.day.show_plot(on)
 
     def edit_rule(self, field: str) -> None:
         """Put the keys into the field of a rule, under Chassis, and bring it into sight."""

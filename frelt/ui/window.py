@@ -81,6 +81,8 @@ class Window(QMainWindow):
         box.addWidget(self.verdict)
         box.addLayout(middle, 1)
         box.addWidget(self.strip)
+        self.right.day_made.connect(lambda plot: box.insertWidget(2, plot))
+        self.right.day_shown.connect(lambda on: self.strip.setVisible(not on))
         self.setCentralWidget(whole)
 
     def _menus(self) -> None:

@@ -5,21 +5,26 @@ from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from ..desk import Desk
 from ..page import Page
+from .day import DayPart
 from .road import RoadPart
 from .states import StatesPart
 
 
 class LiquidsPage(Page):
-    """Liquids and the road. placard_asked: write the placard of the road fill shown."""
+    """Liquids and the road. placard_asked: write the placard of the road fill shown.
+
+    day_shown: whether the day belongs below the bench.
+    """
 
     placard_asked = pyqtSignal()
+    day_shown = pyqtSignal(bool)
 
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
-        self.states, self.road = StatesPart(desk), RoadPart(desk)
+        self.states, self.road, self.day = StatesPart(desk), RoadPart(desk), DayPart(desk)
         self.road.placard.clicked.connect(self.placard_asked)
-        self.parts: tuple[StatesPart | RoadPart, ...] = (self.states, self.road)
-        self.tabs = tuple(self._tab(n, words) for n, words in enumerate(("States", "Road fill")))
+        self.parts: tuple[StatesPart | RoadPart | DayPart, ...] = (self.states, self.road, self.day)
+        self.tabs = tuple(self._tab(n, words) for n, words in enumerate(("States", "Road fill", "Day")))
         row = QHBoxLayout()
         for tab in self.tabs:
             row.addWidget(tab)
@@ -46,6 +51,7 @@ class LiquidsPage(Page):
         for i, (part, tab) in enumerate(zip(self.parts, self.tabs, strict=True)):
             part.setVisible(i == n)
             tab.setChecked(i == n)
+        self.day_shown.emit(n == 2)
         self.refresh()
 
     def refresh(self) -> None:

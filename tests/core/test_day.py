@@ -1,0 +1,169 @@
+"""The day against a simulation in small steps, a balance to the gram, and days written out by hand."""
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec.structs import replace
+
+from frelt.core.day import Act, ActKind, Day, clock
+from frelt.core.day_flow import Aboard, flow_of
+from frelt.core.day_templates import SCHOOLS, template
+from frelt.core.edit import copy_rig, remove
+from frelt.core.figure import Figure
+from frelt.core.integrity import check_rig
+from frelt.core.item import Placement
+from frelt.core.liquid import hypochlorite
+from frelt.core.making import made
+from frelt.core.play import Play, enough, play, table
+from frelt.core.rig import Rig
+from frelt.core.solve import Solved, solve
+from frelt.core.state import FillRange
+from frelt.core.value import BadInput
+from tests.conftest import block, demo, rig, tank
+
+GPM = 0.003785411784 / 60
+MIN = 60.0
+
+
+def washer(litres: float = 200.0, gallons: float = 4.0) -> Rig:
+    machine = made("machine", "m", "Machine", {"flow": Figure(value=gallons * GPM)})
+    return rig(tank("water", litres, 2.5), replace(machine, place=Placement(deck="floor", u=3.6, v=0.0)), block("b", 60.0, 0.5))
+
+
+def act(kind: ActKind, start: float, minutes: float, **more: object) -> Act:
+    return Act(id=f"{kind}-{start}", kind=kind, start=start * MIN, length=minutes * MIN, **more)
+
+
+def played(one: Rig, *acts: Act, **begins: float) -> Play:
+    fuel = {a: 1.0 for a, _, t in one.tanks() if t.liquid.tint == "fuel"}
+    return play(solve(one), Day(acts=acts, begins=fuel | {f"{k}/tank": v for k, v in begins.items()}))
+
+
+def test_a_tank_runs_dry_when_a_bucket_and_watch_would_say() -> None:
+    """By hand: 200 L at 4 gal/min, 15.14 L/min, last 13.2 min; 20 min want 102.8 L more."""
+    got = played(washer(), act("wash", 0, 20), water=1.0)
+    (short,) = [s for s in got.short if s.tank == "water/tank"]
+    assert short.at / MIN == pytest.approx(200 / (4 * 3.785411784), rel=1e-9)
+    assert short.missing * 1000 == pytest.approx(20 * 4 * 3.785411784 - 200, rel=1e-9)
+    assert enough(got, short)[0] == pytest.approx(short.missing) and enough(got, short)[1] is None
+
+
+def test_a_tap_beside_a_machine_fills_what_is_left_over() -> None:
+    """By hand: 5 gal/min in, 4 out: the tank gains 1 gal/min until its float shuts, and never runs dry."""
+    got = played(washer(), act("wash", 0, 60), act("fill", 0, 60, lane=1, flow=5 * GPM), water=0.5)
+    n = list(got.times).index(next(t for t in got.times if t > 0))
+    gained = (got.fills[n] - got.fills[0])[0] * 0.2 / got.times[n]
+    assert gained == pytest.approx(1 * GPM, rel=1e-6) and not [s for s in got.short if "water" in s.tank]
+    assert got.fills[:, 0].max() <= 1.0 + 1e-9
+
+
+@settings(max_examples=25)
+@given(
+    st.lists(
+        st.tuples(
+            st.sampled_from(["wash", "fill", "dump", "wait", "drive"]),
+            st.integers(0, 90),
+            st.integers(1, 60),
+            st.integers(1, 12),
+        ),
+        min_size=1,
+        max_size=6,
+    ),
+    st.floats(0.0, 1.0),
+)
+def test_fills_are_those_of_a_simulation_in_small_steps_and_balance(
+    listed: list[tuple[ActKind, int, int, int]], begin: float
+) -> None:
+    """What left = what was there + what came - what remains, to the gram; and Euler's method with steps of 1 s agrees."""
+    acts = tuple(
+        Act(id=f"a{n}", kind=k, start=s * MIN, length=m * MIN, flow=f * GPM, distance=1e4)
+        for n, (k, s, m, f) in enumerate(listed)
+    )
+    one = washer()
+    day = Day(acts=acts, begins={"water/tank": begin} | {a: 1.0 for a, _, t in one.tanks() if t.liquid.tint == "fuel"})
+    got = play(solve(one), day)
+    for i, address in enumerate(got.addresses):
+        whole = next(t.capacity.value for a, _, t in one.tanks() if a == address)
+        change = (got.fills[-1, i] - got.fills[0, i]) * whole
+        assert got.filled[address] - got.used[address] == pytest.approx(change, abs=1e-9)  # a gram is 1e-6 m³
+    if any(k == "dump" for k, *_ in listed):
+        return  # a dump is let down at its mean rate from where it begins
+    aboard, fills = Aboard(one), got.fills[0].copy()
+    for t in np.arange(got.times[0], got.times[-1], 1.0):
+        for a in acts:
+            if a.start <= t < a.end:
+                flow = flow_of(aboard, day, a, fills)
+                if all(fills[i] > flow.floors[i] + 1e-12 for i, r in flow.rates.items() if r < 0):
+                    for i, r in flow.rates.items():
+                        fills[i] += r / aboard.whole[i]
+        for i, (_, _, t_) in enumerate(aboard.listed):
+            fills[i] = min(max(fills[i], 0.0), t_.top)
+    assert fills == pytest.approx(got.fills[-1], abs=0.03)
+
+
+def at_fills(solved: Solved, fills: dict[str, float], limit: str) -> float:
+    one = solved.rig
+    ranges = {a: FillRange(low=f, high=f) for a, f in fills.items()}
+    loads = solve(replace(one, states=tuple(replace(s, fills=ranges) for s in one.states))).loads
+    assert loads is not None
+    m = next(n for n, x in enumerate(loads.limits) if x.id == limit)
+    return float(loads.greatest.value[0, m])
+
+
+def test_curves_are_the_rig_solved_at_each_moment_and_the_tightest_is_the_least() -> None:
+    """Against solving the whole rig again at 60 moments: no moment is tighter than the one that is named."""
+    one = demo("hull-rinse").rigs[0]
+    one = replace(one, states=(one.states[1],))
+    solved = solve(one)
+    got = play(solved, template(one, SCHOOLS[0], lambda what, n=iter(range(99)): f"{what}-{next(n)}"))
+    tight = got.tightest
+    assert tight is not None
+    curve = tight.curve
+    for t in np.linspace(got.times[0], got.times[-1], 60):
+        value = at_fills(solved, got.at(float(t)), curve.id)
+        margins = [abs(b - value) / abs(b) if (b - value) * s >= 0 else -1 for b, s in ((curve.high, 1), (curve.low, -1)) if b]
+        driving = bool(np.interp(t, got.times, got.driving) > 0.99)
+        assert not driving or min(margins) >= tight.margin - 1e-6
+    named = at_fills(solved, got.at(tight.at), curve.id)
+    assert named == pytest.approx(float(curve.value[tight.moment]), rel=1e-6)
+
+
+def test_soft_wash_draws_by_strength() -> None:
+    """By hand: 3 % on the wall out of 12.5 % is 24 % of the flow, soap 2 %, the rest water."""
+    pump = replace(made("pump", "p", "Pump", {"flow": Figure(value=6 * GPM)}), place=Placement(deck="floor", u=4.0, v=0.0))
+    sh = tank("sh", 100.0, 1.0)
+    sh = replace(sh, parts=(replace(sh.tanks[0], liquid=hypochlorite(12.5)),))
+    got = played(rig(tank("water", 300.0, 2.5), sh, pump), act("soft wash", 0, 10, strength=0.03), water=1.0, sh=1.0)
+    total = 60 * GPM * MIN
+    assert got.used["sh/tank"] == pytest.approx(0.24 * total) and got.used["water/tank"] == pytest.approx(0.76 * total)
+
+
+def test_days_without_sense_are_explained() -> None:
+    assert "no acts" in played(washer()).why
+    assert played(washer(), act("fill", 0, 10, flow=0.0)).notes == ("Fill: no flow, nothing is filled",)
+    assert "nothing aboard runs" in played(rig(tank("water", 100.0, 2.5)), act("wash", 0, 10)).notes[0]
+    assert played(washer(), act("drive", 0, 10)).notes[0].endswith("so no fuel is used")
+
+
+def test_a_day_follows_copies_and_removals_and_is_checked_in_files() -> None:
+    one = replace(washer(), day=Day(acts=(act("wash", 0, 10, tank="water/tank", uses=("m",)),), begins={"water/tank": 1.0}))
+    check_rig(one)
+    n = iter(range(99))
+    twin = copy_rig(one, lambda what: f"{what}-{next(n)}", "Twin")
+    check_rig(twin)
+    assert twin.day is not None and twin.day.acts[0].uses == (twin.items[1].id,)
+    left = remove(one, "water")
+    assert left.day is not None and left.day.acts[0].tank == "" and left.day.begins == {}
+    with pytest.raises(BadInput, match=r"day.acts\[0\].tank"):
+        check_rig(replace(one, day=Day(acts=(act("wash", 0, 10, tank="gone/tank"),))))
+
+
+def test_every_template_of_every_demo_rig_plays_and_is_a_table() -> None:
+    for name in ("barn-wash", "hull-rinse", "shelter-round", "tram-stops"):
+        one = demo(name).rigs[0]
+        for school in SCHOOLS:
+            got = play(solve(one), template(one, school, lambda what, n=iter(range(99)): f"{what}-{next(n)}"))
+            rows = list(table(got))
+            assert got.tightest is not None and len(rows) == len(got.times) + 1 and len({len(r) for r in rows}) == 1
+    assert clock(7.5 * 3600) == "7:30"
