@@ -149,6 +149,16 @@ def _state_id(rig: Rig, road: tuple[int, ...], yard: int | None, driving: bool) 
     return rig.states[n].id if rig.states else ""
 
 
+def _dry(aboard: Aboard, act: Act, flow: Flow, fills: Array, now: float, short: dict[tuple[str, int], Short]) -> bool:
+    """Whether an act lacks a liquid; what it lacks of it is noted once."""
+    empty = [t for t, r in flow.rates.items() if r < 0 and fills[t] <= flow.floors[t] + 1e-12]
+    for t in empty if act.kind in (*DRAWING, "drive") else ():
+        if (act.id, t) not in short:
+            address, item, _ = aboard.listed[t]
+            short[act.id, t] = Short(act, address, item.name, float(now), float(-flow.rates[t] * (act.end - now)))
+    return bool(empty)
+
+
 def _step(
     aboard: Aboard,
     active: list[Act],
@@ -167,15 +177,7 @@ def _step(
     floors, tops = np.full(len(fills), -np.inf), np.full(len(fills), np.inf)
     for act in active:
         flow = flows[act.id]
-        empty = [t for t, r in flow.rates.items() if r < 0 and fills[t] <= flow.floors[t] + 1e-12]
-        if act.kind in DRAWING or act.kind == "drive":
-            for t in empty:
-                key = (act.id, t)
-                if key not in short:
-                    address, item, _ = aboard.listed[t]
-                    missing = -flow.rates[t] * (act.end - now)
-                    short[key] = Short(act, address, item.name, now, missing)
-        if empty:
+        if _dry(aboard, act, flow, fills, now, short):
             continue
         for t, r in flow.rates.items():
             if r < 0:

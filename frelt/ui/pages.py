@@ -110,7 +110,7 @@ class RightColumn(QWidget):
     def _show_day(self) -> None:
         """The day stands below the bench while its part of the fifth step is open."""
         if self._liquids is not None:
-            on = self.desk.step == 4 and self._liquids.shown == 2
+            on = self.desk.step == 4 and self._liquids.parts[self._liquids.shown] is self._liquids.day
             if self._liquids.day.plot.isVisible() != on:
                 self.day_shown.emit(on)
                 self._liquids.day.show_plot(on)

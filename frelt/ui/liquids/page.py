@@ -8,6 +8,9 @@ from ..page import Page
 from .day import DayPart
 from .road import RoadPart
 from .states import StatesPart
+from .two_tanks import TwoTanksPart
+
+DAY = 3
 
 
 class LiquidsPage(Page):
@@ -22,9 +25,10 @@ class LiquidsPage(Page):
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
         self.states, self.road, self.day = StatesPart(desk), RoadPart(desk), DayPart(desk)
+        self.two = TwoTanksPart(desk)
         self.road.placard.clicked.connect(self.placard_asked)
-        self.parts: tuple[StatesPart | RoadPart | DayPart, ...] = (self.states, self.road, self.day)
-        self.tabs = tuple(self._tab(n, words) for n, words in enumerate(("States", "Road fill", "Day")))
+        self.parts: tuple[StatesPart | RoadPart | TwoTanksPart | DayPart, ...] = (self.states, self.road, self.two, self.day)
+        self.tabs = tuple(self._tab(n, words) for n, words in enumerate(("States", "Road", "Two tanks", "Day")))
         row = QHBoxLayout()
         for tab in self.tabs:
             row.addWidget(tab)
@@ -51,7 +55,7 @@ class LiquidsPage(Page):
         for i, (part, tab) in enumerate(zip(self.parts, self.tabs, strict=True)):
             part.setVisible(i == n)
             tab.setChecked(i == n)
-        self.day_shown.emit(n == 2)
+        self.day_shown.emit(n == DAY)
         self.refresh()
 
     def refresh(self) -> None:
