@@ -19,14 +19,17 @@ os.environ["FRELT_HOME"] = tempfile.mkdtemp(prefix="frelt-bench-")
 from PyQt6.QtCore import QEvent, QPointF, Qt
 from PyQt6.QtGui import QImage, QMouseEvent, QPainter
 from PyQt6.QtWidgets import QApplication
-from scene import canvas, pair, rig, yardstick
+from scene import canvas, day, pair, rig, yardstick
 
 from frelt.core import memo
 from frelt.core.document import Document
 from frelt.core.edit import move
+from frelt.core.play import play
 from frelt.core.rig import Rig
+from frelt.core.road_fill import fill_order, road_fill
 from frelt.core.safe_floor import safe_floor
 from frelt.core.solve import solve
+from frelt.core.two_tanks import two_tanks
 from frelt.core.worst import highest, lowest
 from frelt.paint.fonts import font
 from frelt.ui.start import build
@@ -125,6 +128,14 @@ def main() -> None:
 
     towed = pair(base)
     say("pair-edit-to-checks", ratio(lambda: compute(towed, step), yard, 31), 0.3)
+
+    solved = solve(base)
+    water = [a for a, _, t in base.tanks() if t.liquid.tint == "water"][:2]
+    road_fill(solved)  # loads the solver
+    say("road-fill-12-tanks", ratio(lambda: fill_order(solved, road_fill(solved).caps), yard, 15), 2)
+    say("two-tank-map", ratio(lambda: two_tanks(solved, 0, water[0], water[1]), yard, 31), 1)
+    acts = day(40)
+    say("day-of-40-acts", ratio(lambda: play(solved, acts), yard, 31), 1)
 
     window = build()
     window.resize(1280, 800)

@@ -9,6 +9,7 @@ from PyQt6.QtGui import QColor, QImage, QPainter, QPainterPath, QPen
 from frelt.app.stock import class_of, equipment
 from frelt.core.carrier import TrailerRatings, Vehicle, VehicleRatings
 from frelt.core.catalog import taken
+from frelt.core.day import Act, Day
 from frelt.core.figure import plate
 from frelt.core.item import Placement
 from frelt.core.rig import Bars, Rig
@@ -92,3 +93,14 @@ def rig(items: int = 60, tanks: int = 12, states: int = 6) -> Rig:
         for k in range(states)
     )
     return replace(made, states=listed)
+
+
+def day(count: int) -> Day:
+    """A day of so many acts, a tap and a wash overlapping, over two lanes."""
+    kinds = ("fill", "wash", "soft wash", "rinse", "drive")
+    return Day(
+        acts=tuple(
+            Act(id=f"act-{n}", kind=kinds[n % 5], start=25_200 + n * 900.0, length=1500.0, lane=n % 2, distance=16_000.0)  # type: ignore[arg-type]
+            for n in range(count)
+        )
+    )

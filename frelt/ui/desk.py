@@ -69,6 +69,7 @@ class Desk(QObject):
     looks_changed = pyqtSignal()  # units or theme
     catalog_changed = pyqtSignal()  # the shop's own entries
     fixes_ready = pyqtSignal()
+    closing = pyqtSignal()
     said = pyqtSignal(str)  # a line for the message bar
     asked = pyqtSignal(str)  # the dimension a field is about, to be drawn
 
@@ -366,6 +367,7 @@ class Desk(QObject):
 
     def finish(self) -> None:
         """Wait for the search that is under way, before the window goes."""
+        self.closing.emit()
         self._finished = True
         self._idle.stop()
         self._safe.stop()

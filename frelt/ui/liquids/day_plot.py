@@ -232,9 +232,12 @@ class DayPlot(QWidget):
     # mouse and keys
 
     def _act_at(self, at: QPointF) -> tuple[Act, str] | None:
-        for act in reversed(self.play.day.acts if self.play is not None else ()):
-            box = self.act_box(act).adjusted(-3, 0, 3, 0)
-            if box.contains(at):
+        acts = self.play.day.acts if self.play is not None else ()
+        for slack in (0.0, 3.0):  # a neighbor's edge gives way to the act itself
+            for act in reversed(acts):
+                box = self.act_box(act).adjusted(-slack, 0, slack, 0)
+                if not box.contains(at):
+                    continue
                 if at.x() > box.right() - GRIP:
                     return act, "end"
                 return act, "start" if at.x() < box.left() + GRIP and box.width() > 3 * GRIP else "whole"

@@ -107,6 +107,7 @@ class RoadPart(QWidget):
         self.order: tuple[str, ...] | None = None
         self._search: RoadSearch | None = None
         self._for: tuple[object, ...] = ()
+        desk.closing.connect(self.wait)
         self.aim = QComboBox()
         self.aim.setAccessibleName("What should be most")
         self.aim.activated.connect(lambda _: self.refresh())
@@ -168,7 +169,7 @@ class RoadPart(QWidget):
 
     def _arrived(self, search: RoadSearch) -> None:
         if search is self._search:
-            self.found, self.order = search.found, search.order
+            self.found, self.order, self._search = search.found, search.order, None
             self._show()
         search.deleteLater()
 
