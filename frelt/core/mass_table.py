@@ -90,20 +90,33 @@ class _Builder:
         self.doubts: list[tuple[str, int, int, Vector4]] = []
         self.alone: list[Array] = []
         self.alone_row: list[NDArray[np.intp]] = []
+        self._own: list[Vector4] = []
+        self._own_alone: list[Vector4] = []
+        self._own_row: list[int] = []
 
     def row(self, row: Row, pm: float = 0.0) -> int:
         """Add a row that is no item's, ± of its mass [kg]; returns its number."""
         number, at = len(self.rows), (row.x, row.y, row.z)
         self.rows.append(row)
-        self.moments.append(np.array([moments_at(row.mass, at)]))
+        self._own.append(moments_at(row.mass, at))
         self.column.append(("", ""))
         if pm:
-            self.alone.append(np.array([moments_at(pm, at)]))
-            self.alone_row.append(np.array([number], dtype=np.intp))
+            self._own_alone.append(moments_at(pm, at))
+            self._own_row.append(number)
         return number
+
+    def settle(self) -> None:
+        """Put what was added row by row among the arrays, in its place."""
+        if self._own:
+            self.moments.append(np.array(self._own))
+        if self._own_row:
+            self.alone.append(np.array(self._own_alone))
+            self.alone_row.append(np.array(self._own_row, dtype=np.intp))
+        self._own, self._own_alone, self._own_row = [], [], []
 
     def shares(self, shares: Sequence[Share]) -> None:
         """Add what items bring."""
+        self.settle()
         row, tank = len(self.rows), len(self.tanks)
         starts = []
         for share in shares:
@@ -164,6 +177,7 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames) -> MassTable:
     swings = _add_open(build, rig, frames)
     people = _add_people(build, rig, frames)
     fitted = _add_fit_out(build, rig, frames)
+    build.settle()
     if rig.joined:
         build.tanks, place = merged(build.tanks, rig.joined)
         build.doubts = [(o, r, place[t] if t >= 0 else -1, v) for o, r, t, v in build.doubts]

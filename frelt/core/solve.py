@@ -53,8 +53,8 @@ class Solved(Struct, frozen=True):
         """How many limits are known, of how many there are."""
         if self.loads is None:
             return 0, 0
-        applies, any_state = self.loads.applies, not self.rig.states
-        counted = {m.id: m.known for i, m in enumerate(self.loads.limits) if m.counts and (any_state or applies[:, i].any())}
+        anywhere: list[bool] = self.loads.applies.any(axis=0).tolist() if self.rig.states else [True] * len(self.loads.limits)  # type: ignore[assignment]
+        counted = {m.id: m.known for m, here in zip(self.loads.limits, anywhere, strict=True) if here and m.counts}
         return sum(counted.values()), len(counted)
 
     def check(self, check_id: str) -> Check | None:

@@ -80,6 +80,7 @@ class Desk(QObject):
         self.also: tuple[str, ...] = ()
         self.walking = False
         self._last_deck = ""
+        self.caps: dict[str, float] = {}  # of the road fill last found, by tank
         self._moment: tuple[str, dict[str, float]] | None = None  # of a day that is looked at: state and fills
         self.carrier_id = ""
         self.whole_pair = False

@@ -1,50 +1,22 @@
 """Sight tubes: one a tank. Drag the fill, drag the ends of the range; the line that ratings allow is marked."""
 
-from msgspec import Struct
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen, QPolygonF
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
 from ..core.edit import set_fill
 from ..core.fill_line import fill_lines
-from ..core.item import TankPart
 from ..core.rig import Rig, fill_range
-from ..core.state import FillRange
-from ..core.text import capital
+from ..core.state import FillRange, State
 from ..paint import fonts
 from ..paint.painter import write
 from ..paint.theme import Theme
 from .desk import WORST, Desk
+from .tube import LABEL, Tube, called, row, short, triangle
 
 GRIP = 9.0
 MOST_UPRIGHT = 5
-ROW = 28.0
-LABEL = 106.0
-WORDS = {"water": "Water", "sh": "SH", "soap": "Soap", "fuel": "Fuel", "antifreeze": "Antifreeze", "other": "Other"}
-
-
-class Tube(Struct, frozen=True):
-    """One tube on the widget. box: of its glass [px]; upright or lying."""
-
-    address: str
-    tank: TankPart
-    name: str
-    box: QRectF
-    upright: bool
-    fill: FillRange
-    allowed: float
-
-    def at(self, fill: float) -> float:
-        """The pixel of a fill along the tube."""
-        return self.box.bottom() - fill * self.box.height() if self.upright else self.box.left() + fill * self.box.width()
-
-    def fill_at(self, at: QPointF) -> float:
-        """The fill at a pixel, kept between empty and full."""
-        share = (
-            (self.box.bottom() - at.y()) / self.box.height() if self.upright else (at.x() - self.box.left()) / self.box.width()
-        )
-        return min(max(share, 0.0), 1.0)
 
 
 class SightTubes(QWidget):
@@ -72,7 +44,7 @@ class SightTubes(QWidget):
 
     def _refresh(self) -> None:
         count = len(self._names())
-        self.setMinimumHeight(int(34 + _row(self._names()) * count) if count > MOST_UPRIGHT else 210)
+        self.setMinimumHeight(int(34 + row(self._names()) * count) if count > MOST_UPRIGHT else 210)
         self.update()
 
     def _refresh_if_other(self) -> None:
@@ -86,7 +58,7 @@ class SightTubes(QWidget):
         return (
             self.size(),
             state and state.name,
-            *((t.address, t.tank, t.name, t.box, t.fill, round(t.allowed, 3)) for t in self.tubes()),
+            *((t.address, t.tank, t.name, t.box, t.fill, round(t.allowed, 3), t.cap) for t in self.tubes()),
         )
 
     def _names(self) -> list[str]:
@@ -97,7 +69,7 @@ class SightTubes(QWidget):
         listed = [(item.name, tank) for _, item, tank in rig.tanks()]
         liquids = [tank.liquid.name for _, tank in listed]
         room = self.width() / max(len(listed), 1) - 8 if len(listed) <= MOST_UPRIGHT else LABEL
-        return [_name(name, tank, liquids.count(tank.liquid.name) == 1, room) for name, tank in listed]
+        return [called(name, tank, liquids.count(tank.liquid.name) == 1, room) for name, tank in listed]
 
     def tubes(self) -> list[Tube]:
         """The tubes as they stand now."""
@@ -112,15 +84,19 @@ class SightTubes(QWidget):
                 allowed = {t.address: float(f) for t, f in zip(solved.loads.table.tanks, lines, strict=True)}
         listed, names = list(rig.tanks()), self._names()
         worst = {} if self.desk.dragging else self.desk.fills
-        upright, row = len(listed) <= MOST_UPRIGHT, _row(names)
+        upright, tall = len(listed) <= MOST_UPRIGHT, row(names)
         made = []
         for n, (address, _, tank) in enumerate(listed):
             fill = fill_range(state, address, tank)
             if address in worst:
                 fill = replace(fill, now=worst[address])
-            box = self._upright_box(n, len(listed)) if upright else self._lying_box(n, row)
-            made.append(Tube(address, tank, names[n], box, upright, fill, allowed.get(address, 1.0)))
+            box = self._upright_box(n, len(listed)) if upright else self._lying_box(n, tall)
+            made.append(Tube(address, tank, names[n], box, upright, fill, allowed.get(address, 1.0), self._cap(address, state)))
         return made
+
+    def _cap(self, address: str, state: State) -> float | None:
+        """The cap of the road fill, on the states that it is about."""
+        return self.desk.caps.get(address) if state.road and state.condition == "hitched" else None
 
     def _upright_box(self, n: int, count: int) -> QRectF:
         x = self.width() / count * (n + 0.5) - 5
@@ -147,7 +123,7 @@ class SightTubes(QWidget):
             p,
             self.width(),
             14,
-            f"in “{_short(state.name, self.width() - 110)}”",
+            f"in “{short(state.name, self.width() - 110)}”",
             theme.color("soft"),
             "small",
             400,
@@ -213,17 +189,31 @@ class SightTubes(QWidget):
         path = QPainterPath()
         if tube.upright:
             p.drawLine(QPointF(tube.box.left() - 3, at), QPointF(tube.box.right() + 3, at))
-            path.addPolygon(_triangle(QPointF(tube.box.left() - 3, at), True))
+            path.addPolygon(triangle(QPointF(tube.box.left() - 3, at), True))
             write(p, tube.box.left() - 4, at - 6, "max", color, "small", 600, True, "end")
         else:
             p.drawLine(QPointF(at, tube.box.top() - 3), QPointF(at, tube.box.bottom() + 3))
-            path.addPolygon(_triangle(QPointF(at, tube.box.top() - 3), False))
+            path.addPolygon(triangle(QPointF(at, tube.box.top() - 3), False))
         p.fillPath(path, color)
+
+    def _road(self, p: QPainter, tube: Tube, theme: Theme) -> None:
+        """The fill line of the road fill."""
+        if tube.cap is None or tube.cap >= 0.9995:
+            return
+        at = tube.at(tube.cap)
+        p.setPen(QPen(theme.color("hand"), 2.2))
+        if tube.upright:
+            p.drawLine(QPointF(tube.box.left() - 8, at), QPointF(tube.box.right() + 3, at))
+            if self.width() / max(len(self.tubes()), 1) > 60 and abs(at - tube.at(tube.allowed)) > 20:
+                write(p, tube.box.left() - 5, at + 15, "road", theme.color("hand"), "small", 600, True, "end")
+        else:
+            p.drawLine(QPointF(at, tube.box.top() - 6), QPointF(at, tube.box.bottom() + 3))
 
     def _upright(self, p: QPainter, tube: Tube, theme: Theme, held: bool, room: float) -> None:
         self._glass(p, tube, theme, held)
         self._range(p, tube, theme)
         self._mark(p, tube, theme)
+        self._road(p, tube, theme)
         units = self.desk.units
         mid, y = tube.box.center().x() - 5, tube.box.bottom() + 18
         edge = theme.color(f"{tube.tank.liquid.tint}_edge")
@@ -237,6 +227,7 @@ class SightTubes(QWidget):
         self._glass(p, tube, theme, held)
         self._range(p, tube, theme)
         self._mark(p, tube, theme)
+        self._road(p, tube, theme)
         y = tube.box.center().y() + 5
         lines = fonts.wrap(tube.name, LABEL)
         for n, line in enumerate(lines):
@@ -301,6 +292,8 @@ class SightTubes(QWidget):
                 u, f, cap = self.desk.units, found[1].fill, found[1].tank.capacity.value
                 low, high = u.show(cap * f.low, "volume"), u.show(cap * f.high, "volume")
                 line = "" if found[1].allowed >= 0.9995 else f" Ratings allow {u.show(cap * found[1].allowed, 'volume')} here."
+                if found[1].cap is not None:
+                    line += f" The road fill ends at {u.show(cap * found[1].cap, 'volume')}."
                 self.setToolTip(
                     f"{found[1].name}: {u.show(cap * f.shown, 'volume')} now, every fill from {low} to {high} is judged.{line}"
                 )
@@ -363,30 +356,3 @@ class SightTubes(QWidget):
         rig = self._with(tube, part, min(max(value + (step if up else -step), 0.0), 1.0))
         if rig is not None:
             self.desk.edit(lambda _: rig, f"fill of {tube.name} changed", merge=f"fill {tube.address} {part}")
-
-
-def _triangle(at: QPointF, right: bool) -> QPolygonF:
-    if right:
-        return QPolygonF([at, QPointF(at.x() - 8, at.y() - 5), QPointF(at.x() - 8, at.y() + 5)])
-    return QPolygonF([at, QPointF(at.x() - 4, at.y() - 6), QPointF(at.x() + 4, at.y() - 6)])
-
-
-def _row(names: list[str]) -> float:
-    """Height of a lying tube's row, for the longest of their names [px]."""
-    return max([ROW, *(13.0 * len(fonts.wrap(n, LABEL)) + 5 for n in names)])
-
-
-def _name(item_name: str, tank: TankPart, alone: bool, width: float) -> str:
-    """What a tube is called: its liquid, or its item where a liquid stands in several tanks; a long word by its kind."""
-    name = tank.liquid.short if alone else item_name
-    if fonts.widest_word(name) > width:
-        name = WORDS[tank.liquid.tint]
-    return capital(name)
-
-
-def _short(name: str, width: float) -> str:
-    m = fonts.metrics("small", 400, True)
-    words = name.split()
-    while len(words) > 1 and m.horizontalAdvance(" ".join(words)) > width:
-        words.pop()
-    return " ".join(words).rstrip(",")

@@ -21,7 +21,7 @@ from frelt.ui.bench_paint import LINE, PAD, label_boxes
 from frelt.ui.limits import bars
 from frelt.ui.posts import BAR, COLUMN, place_posts, posts
 from frelt.ui.strip import NAME, NARROW
-from frelt.ui.tubes import LABEL
+from frelt.ui.tube import LABEL
 from frelt.ui.window import Window
 from tests.conftest import demo
 

@@ -1,10 +1,11 @@
 """What must be reached by hand: the room before it is free, and someone can stand where it is worked on."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping
 
 from ..around import Blocked, Room, blocked, rooms
 from ..check import Check, CheckKind, Status, register
 from ..frames import Frames
+from ..item import Item
 from ..kind import kind_of
 from ..rig import Rig
 from ..text import capital, joined
@@ -18,6 +19,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     if not rig.items:
         return
     clean, listed = True, rooms(rig, frames)
+    items = {i.id: i for i in rig.items}
     for carrier in rig.carriers:
         own = [r for r in listed if r.carrier == carrier.id]
         if not own:
@@ -28,14 +30,14 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             found = cut_off.get((room.item, room.service.what))
             if found is not None or why:
                 clean = False
-                yield _blocked(rig, found) if found is not None else _unreached(rig, room, why)
+                yield _blocked(items, found) if found is not None else _unreached(items[room.item].name, room, why)
     if clean:
         yield Check(id="service", kind="service", subject="Everything serviced is reached", quantity="length", status="ok")
 
 
-def _blocked(rig: Rig, found: Blocked) -> Check:
-    room, name = found.room, rig.item(found.room.item).name
-    hands = [o for o in (found.by, *found.others) if o.item and _by_hand(rig, o.item)]
+def _blocked(items: Mapping[str, Item], found: Blocked) -> Check:
+    room, name = found.room, items[found.room.item].name
+    hands = [o for o in (found.by, *found.others) if o.item and _by_hand(items[o.item])]
     first = f"; take {joined(list(dict.fromkeys(o.name for o in hands)))} off first" if hands else ""
     removable = bool(hands) and len(hands) == 1 + len(found.others)
     status: Status = "over" if room.service.often == "daily" and not removable else "tight"
@@ -56,16 +58,15 @@ def _blocked(rig: Rig, found: Blocked) -> Check:
     )
 
 
-def _by_hand(rig: Rig, item_id: str) -> bool:
-    item = rig.item(item_id)
+def _by_hand(item: Item) -> bool:
     return kind_of(item).carried and item.mass.value <= BY_HAND and item.held not in ("bolts", "straps")
 
 
-def _unreached(rig: Rig, room: Room, why: str) -> Check:
+def _unreached(name: str, room: Room, why: str) -> Check:
     return Check(
         id=f"service:{room.item}:{room.service.what}",
         kind="service",
-        subject=rig.item(room.item).name,
+        subject=name,
         quantity="length",
         status="over" if room.service.often == "daily" else "tight",
         by_rule=True,

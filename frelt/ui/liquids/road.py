@@ -170,6 +170,9 @@ class RoadPart(QWidget):
     def _arrived(self, search: RoadSearch) -> None:
         if search is self._search:
             self.found, self.order, self._search = search.found, search.order, None
+            box = search.found is not None and not search.exact
+            measure = self.desk.units.measure
+            self.desk.caps = {c.tank.address: rounded(c, measure) for c in search.found.caps} if box and search.found else {}
             self._show()
         search.deleteLater()
 
