@@ -1,6 +1,8 @@
 """States: the conditions of a rig's day that it must survive."""
 
-from typing import Literal
+from typing import Annotated, Literal
+
+from msgspec import Meta
 
 from .figure import Figure
 from .item import Placement
@@ -35,6 +37,7 @@ class State(Value, frozen=True, kw_only=True):
 
     absent, open, later: items away, decks swung open, items that are only counted later.
     dry: hoses (`item/part`) with nothing in them.  stands: the trailer's rear stands are down.
+    slope_along, slope_across: of the ground it stands on, shares, rising to the rear and to the right.
     """
 
     id: Id
@@ -48,4 +51,6 @@ class State(Value, frozen=True, kw_only=True):
     open: tuple[Id, ...] = ()
     later: tuple[Id, ...] = ()
     stands: bool = False
+    slope_along: Annotated[float, Meta(ge=-0.4, le=0.4)] = 0.0
+    slope_across: Annotated[float, Meta(ge=-0.4, le=0.4)] = 0.0
     note: Text = ""

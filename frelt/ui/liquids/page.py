@@ -6,6 +6,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 from ..desk import Desk
 from ..page import Page
 from .day import DayPart
+from .more import MorePart
 from .road import RoadPart
 from .states import StatesPart
 from .two_tanks import TwoTanksPart
@@ -25,10 +26,16 @@ class LiquidsPage(Page):
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
         self.states, self.road, self.day = StatesPart(desk), RoadPart(desk), DayPart(desk)
-        self.two = TwoTanksPart(desk)
+        self.two, self.more = TwoTanksPart(desk), MorePart(desk)
         self.road.placard.clicked.connect(self.placard_asked)
-        self.parts: tuple[StatesPart | RoadPart | TwoTanksPart | DayPart, ...] = (self.states, self.road, self.two, self.day)
-        self.tabs = tuple(self._tab(n, words) for n, words in enumerate(("States", "Road", "Two tanks", "Day")))
+        self.parts: tuple[StatesPart | RoadPart | TwoTanksPart | DayPart | MorePart, ...] = (
+            self.states,
+            self.road,
+            self.two,
+            self.day,
+            self.more,
+        )
+        self.tabs = tuple(self._tab(n, words) for n, words in enumerate(("States", "Road", "Map", "Day", "More")))
         row = QHBoxLayout()
         for tab in self.tabs:
             row.addWidget(tab)

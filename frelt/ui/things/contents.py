@@ -5,10 +5,11 @@ from collections.abc import Callable
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QComboBox, QVBoxLayout, QWidget
 
+from ...core.day_flow import strength_of
 from ...core.edit import with_item
 from ...core.figure import Figure
 from ...core.item import HosePart, Item, TankPart
-from ...core.liquid import LIQUIDS, other
+from ...core.liquid import LIQUIDS, hypochlorite, other
 from ...core.text import capital
 from ..desk import Desk
 from ..fields import FigureField, column
@@ -30,9 +31,10 @@ class Contents(QWidget):
             self.liquid.addItem(capital(liquid.name), liquid.name)
         self.liquid.addItem("Other liquid", "")
         self.liquid.activated.connect(self._set_liquid)
+        self.strength = FigureField("Strength", "share", units, self._set_strength, low=0.001, high=0.2, name="strength")
         self.density = FigureField("Density", "density", units, self._set_density, low=200, high=3000, name="density")
         self.tank = QWidget()
-        self.tank.setLayout(column(self.capacity, self.heel, self.top, self.liquid, self.density))
+        self.tank.setLayout(column(self.capacity, self.heel, self.top, self.liquid, self.strength, self.density))
         self.hose = QComboBox()
         self.hose.setAccessibleName("What its hose holds")
         self.hose.addItem("Its hose: dry", "")
@@ -52,6 +54,8 @@ class Contents(QWidget):
             self.capacity.show_value(tank.capacity.value)
             self.heel.show_value(tank.heel)
             self.top.show_value(tank.top)
+            self.strength.setVisible(tank.liquid.tint == "sh")
+            self.strength.show_value(strength_of(tank))
             self.density.show_value(tank.liquid.density.value)
             self.density.setToolTip(tank.liquid.density.note)
             at = self.liquid.findData(tank.liquid.name)
@@ -85,6 +89,11 @@ class Contents(QWidget):
         name = self.liquid.currentData()
         liquid = next((x for x in LIQUIDS if x.name == name), None) or other("other liquid", 1000.0, 50.0)
         self._put_tank(f"filled with {liquid.name}", liquid=liquid)
+
+    def _set_strength(self, value: float | None) -> None:
+        if value is not None:
+            liquid = hypochlorite(round(value * 100, 2))
+            self._put_tank(f"filled with {liquid.name}", liquid=liquid)
 
     def _set_density(self, value: float | None) -> None:
         item = self._item()

@@ -1,0 +1,93 @@
+"""Leaning liquid against rasters and textbook formulas; stability figures by hand."""
+
+from math import pi
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from msgspec.structs import replace
+
+from frelt.core.free_surface import box_shift, left_behind, shift
+from frelt.core.item import TankPart
+from frelt.core.solve import solve
+from frelt.core.stability import BRAKING, CORNERING, lean
+from frelt.core.tankshape import surface_height
+from tests.conftest import block, rig, tank
+
+
+def part(shape: str = "box", size: float = 0.8, **more: object) -> TankPart:
+    return replace(tank("t", 512.0, 0.0, size=size).tanks[0], shape=shape, **more)
+
+
+def raster(wide: float, tall: float, depth: float, tan: float, round_: bool = False) -> tuple[float, float]:
+    """Centroid of the lowest cells along the leaned vertical that hold the same area, less that at rest."""
+    x, z = np.meshgrid(np.linspace(-wide / 2, wide / 2, 601), np.linspace(0, tall, 601))
+    inside = (2 * x / wide) ** 2 + (2 * z / tall - 1) ** 2 <= 1 if round_ else np.ones_like(x, dtype=bool)
+    x, z = x[inside], z[inside]
+    count = int((z <= depth).sum())
+    found = []
+    for slope in (tan, 0.0):
+        order = np.argsort(z - slope * x, kind="stable")[:count]
+        found.append((x[order].mean(), z[order].mean()))
+    return found[0][0] - found[1][0], found[0][1] - found[1][1]
+
+
+@settings(max_examples=30)
+@given(st.floats(0.3, 2.0), st.floats(0.3, 1.2), st.floats(0.08, 0.92), st.floats(-0.8, 0.8))
+def test_a_box_leans_as_a_raster_does_also_where_the_surface_cuts_floor_or_lid(
+    wide: float, tall: float, fill: float, tan: float
+) -> None:
+    ours, cells = box_shift(wide, tall, fill * tall, tan), raster(wide, tall, fill * tall, tan)
+    assert ours == pytest.approx(cells, abs=0.006 * wide)
+
+
+def test_a_box_whose_surface_is_free_moves_by_the_textbook() -> None:
+    """Any text of hydrostatics: b² tan φ / 12 h."""
+    assert box_shift(1.2, 0.8, 0.4, 0.3)[0] == pytest.approx(1.2**2 * 0.3 / (12 * 0.4), rel=1e-9)
+    plain, walled = (shift(part(length=1.2, baffles=n), 0.5, 0.3, "along")[0] for n in (0, 2))
+    assert walled == pytest.approx(plain / 9, rel=1e-9)  # three compartments, each a third as long
+
+
+@settings(max_examples=20)
+@given(st.floats(0.1, 0.9), st.floats(0.05, 0.7), st.floats(0.5, 1.6))
+def test_a_lying_tank_leans_as_a_raster_does(fill: float, tan: float, stretch: float) -> None:
+    one = part("lying ellipse", width=0.8 * stretch)
+    cells = raster(0.8 * stretch, 0.8, surface_height(one, fill), tan, round_=True)
+    assert shift(one, fill, tan, "across") == pytest.approx(cells, abs=0.01 * stretch)
+
+
+def test_an_upright_cylinder_is_near_its_second_moment() -> None:
+    """Naval architecture: shift = I tan φ / V with I = π r⁴ / 4, while the surface is free."""
+    one = part("upright cylinder")
+    volume = pi / 4 * 0.8**2 * 0.8 * 0.5
+    assert shift(one, 0.5, 0.2, "along")[0] == pytest.approx(pi * 0.4**4 / 4 * 0.2 / volume, rel=0.01)
+
+
+@given(st.floats(-0.3, 0.3), st.floats(-0.4, 0.4))
+def test_what_stays_behind_an_outlet_is_that_of_a_raster(slope: float, at: float) -> None:
+    one = part()
+    x, z = np.meshgrid(np.linspace(-0.4, 0.4, 401), np.linspace(0, 0.8, 401))
+    level = slope * at  # the surface that just reaches the outlet, in the floor's own heights
+    share = float((z + slope * x < level).mean())
+    assert left_behind(one, slope, "along", at) == pytest.approx(share, abs=0.006)
+
+
+def test_figures_of_comparison_by_hand() -> None:
+    """Static stability factor T / 2h, NHTSA; braking M a h / L with L = 4 m; cornering M a h / T."""
+    one = rig(block("b", 200.0, 2.0))
+    found = lean(solve(one), 0, {}, "t")
+    assert found is not None
+    height = (500.0 * 0.5 + 200.0 * 0.8) / 700.0
+    assert found.mass == pytest.approx(700.0) and found.height == pytest.approx(height)
+    assert found.rollover == pytest.approx(2.0 / (2 * height)) == pytest.approx(found.rollover_wet, rel=1e-6)
+    assert found.front == pytest.approx(700.0 * BRAKING * height / 4.0) and found.liquid == 0.0
+    assert found.side == pytest.approx(700.0 * CORNERING * height / 2.0)
+
+
+def test_half_a_tank_lowers_the_threshold_and_a_full_one_does_not_move() -> None:
+    one = rig(tank("w", 512.0, 2.0, size=0.8), block("b", 100.0, 3.0))
+    half, full = (lean(solve(one), 0, {"w/tank": f}, "t") for f in (0.5, 1.0))
+    assert half is not None and full is not None
+    assert half.rollover_wet < half.rollover - 1e-3 and full.rollover_wet == pytest.approx(full.rollover)
+    assert half.forward > 0 and full.forward == 0.0
