@@ -24,6 +24,7 @@ from frelt.paint.fonts import font
 from frelt.ui.beside import Beside
 from frelt.ui.job.carriers import CarriersWindow
 from frelt.ui.job.page import JobPage
+from frelt.ui.liquids.page import LiquidsPage
 from frelt.ui.start import build
 from frelt.ui.window import Window
 
@@ -62,26 +63,53 @@ def bench_dark() -> QWidget:
     return window
 
 
-def safe_floor() -> QWidget:
-    window = opened(HULL)
-    window.desk.take("reels")
-    return window
-
-
 def chassis_page() -> QWidget:
     return typing(opened(HULL), "chassis-axle:1")
 
 
-def liquids() -> QWidget:
-    window = opened(BARN)
+def of_liquids(which: int, part: int) -> tuple[Window, LiquidsPage]:
+    window = opened(which)
+    window.desk.take("")
     window.desk.go(4)
+    page = window.right.page(4)
+    assert isinstance(page, LiquidsPage)
+    page.show_part(1)
+    while page.road.found is None:
+        QTest.qWait(100)
+    page.show_part(part)
+    return window, page
+
+
+def liquids() -> QWidget:
+    """Sight tubes with the lines of the ratings and of the road fill."""
+    window, _ = of_liquids(BARN, 0)
     window.desk.show_state("between")
     return window
 
 
-def job() -> QWidget:
-    window = opened(HULL)
-    window.desk.go(0)
+def road() -> QWidget:
+    return of_liquids(HULL, 1)[0]
+
+
+def two_tanks() -> QWidget:
+    window, page = of_liquids(BARN, 2)
+    page.two.across.setCurrentIndex(page.two.across.findText("Water tank"))
+    page.two.up.setCurrentIndex(page.two.up.findText("SH tank"))
+    page.two.refresh()
+    return window
+
+
+def day() -> QWidget:
+    """The tightest moment of a day, with the bench at another one."""
+    window, page = of_liquids(HULL, 3)
+    page.day.begin.setCurrentIndex(1)
+    page.day.begin.activated.emit(1)
+    QTest.qWait(300)
+    made = page.day.play
+    assert made is not None
+    page.day.plot.act_id = next(a.id for a in made.day.acts if a.kind == "soft wash")
+    page.day.plot.look(8.6 * 3600)
+    page.day.refresh()
     return window
 
 
@@ -124,16 +152,10 @@ def skid() -> QWidget:
 
 
 def reach() -> QWidget:
-    """A service that something blocks: the fuel tank stands before the belt guard."""
+    """A service that something blocks: the fuel tank stands before the belt guard; and where a person can walk."""
     window = opened(HULL)
-    window.desk.take("machine")
-    return window
-
-
-def aisle() -> QWidget:
-    window = opened(BARN)
     window.desk.walking = True
-    window.desk.go(3)
+    window.desk.take("machine")
     return window
 
 
@@ -150,18 +172,6 @@ def catalog() -> QWidget:
 
 def gooseneck() -> QWidget:
     return opened(BALLAST)
-
-
-def pair() -> QWidget:
-    window = opened(PLAYGROUND)
-    document = window.desk.session.document
-    window.desk.session.show_rig(document.rigs[1].id)
-    window.desk.whole_pair = True
-    window.desk.carrier_changed.emit()
-    made = typing(window, "bars-share")
-    edit = made.right.page(1).findChild(QLineEdit, "bars-share")
-    made.right.scroller(1).ensureWidgetVisible(edit, 0, 150)
-    return made
 
 
 def overloaded() -> QWidget:
@@ -191,31 +201,47 @@ def table() -> QWidget:
 
 
 def sheet() -> QImage:
-    from PyQt6.QtPdf import QPdfDocument
-
     window = opened(BARN)
     path = Path(os.environ["FRELT_HOME"]) / "sheet.pdf"
     window.files.sheet_to(path)
+    window.close()
+    return printed(path, QSize(816, 1056))
+
+
+def placard() -> QImage:
+    window, page = of_liquids(HULL, 1)
+    path = Path(os.environ["FRELT_HOME"]) / "placard.pdf"
+    assert page.road.found is not None
+    window.files.placard_to(path, page.road.found, page.road.order)
+    window.close()
+    return printed(path, QSize(1056, 816))
+
+
+def printed(path: Path, size: QSize) -> QImage:
+    """A page of PDF as a picture."""
+    from PyQt6.QtPdf import QPdfDocument
+
     pdf = QPdfDocument(None)
     pdf.load(str(path))
-    page = pdf.render(0, QSize(816, 1056))
+    page = pdf.render(0, size)
     pdf.close()
     image = QImage(page.size(), QImage.Format.Format_RGB32)
     image.fill(Qt.GlobalColor.white)
     p = QPainter(image)
     p.drawImage(0, 0, page)
     p.end()
-    window.close()
     return image
 
 
 SHOTS: dict[str, Callable[[], QWidget | QImage]] = {
     "bench": bench,
     "bench-dark": bench_dark,
-    "safe-floor": safe_floor,
     "chassis": chassis_page,
     "liquids": liquids,
-    "job": job,
+    "road": road,
+    "two-tanks": two_tanks,
+    "day": day,
+    "placard": placard,
     "overloaded": overloaded,
     "beside": beside,
     "checks": table,
@@ -224,10 +250,8 @@ SHOTS: dict[str, Callable[[], QWidget | QImage]] = {
     "van": van,
     "skid": skid,
     "reach": reach,
-    "aisle": aisle,
     "catalog": catalog,
     "gooseneck": gooseneck,
-    "pair": pair,
     "load-sheet": sheet,
 }
 

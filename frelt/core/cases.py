@@ -35,8 +35,6 @@ def unsolved(rig: Rig) -> str:
         return "where the ball stands on the vehicle is not entered (Chassis)"
     if trailer is not None and springs(trailer) and any(a.rate is None for a in trailer.axles):
         return "how far each axle sags at its rating is not entered"
-    if rig.links:
-        return "ranges tied to each other are not solved yet"
     return ""
 
 

@@ -16,6 +16,7 @@ from .empty import Vector4, bare
 from .fitted import placed_fit_out
 from .frames import Frames, opened, standing_on
 from .joined import merged
+from .linked import Group, groups_of
 from .memo import Each
 from .moments import Moments
 from .own_rows import Row, Share, Tank, moments_at, share_of
@@ -32,7 +33,7 @@ class MassTable(Struct, frozen=True):
 
     moments: (rows, size).  mz: (rows,) [kg·m].  present: (states, rows) 0 or 1.  tank_moments: (tanks, size) per
     unit of fill.  offset: (size,), what is the same in every state.  low, high, shown: (states, tanks) fills.
-    set_state: number of the state in which bars are set, or -1.
+    set_state: number of the state in which bars are set, or -1.  groups: tanks whose ranges are tied to each other.
     """
 
     columns: Moments
@@ -48,6 +49,7 @@ class MassTable(Struct, frozen=True):
     offset: Array
     sources: Sources
     set_state: int = -1
+    groups: tuple[Group, ...] = ()
 
     @property
     def base(self) -> Array:
@@ -76,7 +78,14 @@ class MassTable(Struct, frozen=True):
             low=self.low[:, tanks],
             high=self.high[:, tanks],
             shown=self.shown[:, tanks],
+            groups=_of_some(self.groups, tanks),
         )
+
+
+def _of_some(groups: tuple[Group, ...], kept: NDArray[np.bool_]) -> tuple[Group, ...]:
+    """Groups whose tanks are all among those kept, with the numbers they have there."""
+    number = np.cumsum(kept) - 1
+    return tuple(replace(g, tanks=number[g.tanks]) for g in groups if kept[g.tanks].all())
 
 
 class _Builder:
@@ -199,8 +208,13 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames) -> MassTable:
             at = columns.starts[rig.trailer.id]
             then = present[set_state] @ moments + ranges["shown"][set_state] @ tank_moments
             offset[columns.as_set : columns.as_set + 3] = then[at : at + 3]
+    groups: tuple[Group, ...] = ()
+    if rig.links:
+        number = {t.address: i for i, t in enumerate(tanks)}
+        groups = groups_of(rig.links, [s.id for s in rig.states], number, ranges["low"], ranges["high"])
     return MassTable(
         columns=columns,
+        groups=groups,
         rows=tuple(build.rows),
         moments=moments,
         mz=whole[:, 3].copy(),

@@ -93,11 +93,12 @@ class RuleSet(Value, frozen=True, kw_only=True):
 
 
 class Link(Value, frozen=True, kw_only=True):
-    """Fills tied by a linear condition: Σ factor·fill between low and high."""
+    """Fills tied by a linear condition: Σ factor·fill between low and high, in some states (all if none is named)."""
 
-    factors: dict[str, float]
-    low: float
-    high: float
+    factors: dict[str, Annotated[float, Meta(ge=-1000, le=1000)]]
+    low: Annotated[float, Meta(ge=-1e6, le=1e6)]
+    high: Annotated[float, Meta(ge=-1e6, le=1e6)]
+    states: tuple[Id, ...] = ()
 
 
 class Joined(Value, frozen=True, kw_only=True):

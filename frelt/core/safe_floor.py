@@ -119,6 +119,11 @@ def half_planes(solved: Solved, loads: Loads, moving: frozenset[str], middle: Po
     up = np.where(tanks_move, 0.0, np.maximum(pull, 0.0))
     down = np.where(tanks_move, 0.0, np.minimum(pull, 0.0))
     others = ((table.present * ~rows_move) @ table.moments + table.offset) @ c.T + high @ up.T + low @ down.T
+    for group in table.groups:  # tied to each other, they are never all at their own worst
+        if not tanks_move[group.tanks].any():
+            s, own = group.state, pull[:, group.tanks]
+            boxed = np.maximum(own * high[s, group.tanks], own * low[s, group.tanks]).sum(axis=1)
+            others[s] += (own @ group.corners.T).max(axis=1) - boxed
     own = (table.present * rows_move) @ table.moments
     others = others + _own_mass(loads, own) @ c.T
     x, y = middle

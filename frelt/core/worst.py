@@ -10,6 +10,7 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from .linked import Group, chosen
 from .mass_table import MassTable
 from .memo import Memo
 from .sources import squared
@@ -39,21 +40,25 @@ def extreme(table: MassTable, num: Array, den: Array, sense: int) -> Extreme:
     d0, d = base @ den.T, den @ table.tank_moments.T
     d0, d = np.where(ratio, d0, 1.0), np.where(ratio[:, None], d, 0.0)
     fills = np.where(n * sense > 0, high, low)
+    if table.groups:
+        fills = chosen(table.groups, fills, np.broadcast_to(n * sense, fills.shape))
     value = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
     if ratio.any():
         value[:, ratio], fills[:, ratio] = _of_ratios(
-            value[:, ratio], low, high, n0[:, ratio], n[ratio], d0[:, ratio], d[ratio], sense
+            table.groups, value[:, ratio], low, high, n0[:, ratio], n[ratio], d0[:, ratio], d[ratio], sense
         )
     return Extreme(value, fills)
 
 
 def _of_ratios(
-    value: Array, low: Array, high: Array, n0: Array, n: Array, d0: Array, d: Array, sense: int
+    groups: tuple[Group, ...], value: Array, low: Array, high: Array, n0: Array, n: Array, d0: Array, d: Array, sense: int
 ) -> tuple[Array, Array]:
     """Values and fills of the extremes of ratios by Dinkelbach's steps, from a value each."""
     for _ in range(STEPS):
         gain = (n - value[:, :, None] * d) * sense
         fills = np.where(gain > 0, high, low)
+        if groups:
+            fills = chosen(groups, fills, gain)
         following = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
         done = (following - value) * sense <= 1e-13 * np.abs(value) + 1e-15
         value = np.where(done, value, following)
@@ -162,13 +167,56 @@ def _heights(whole: MassTable, carrier: str, top: bool) -> Heights:
         found: Array = (mz + wet @ tanks.floor + moments @ tanks.full) / (mass + wet.sum(axis=1))
         return found
 
-    fills = tanks.high if top else tanks.low
-    value = centre(fills, tanks.high_moment if top else tanks.low_moment)
+    fills, moments = (tanks.high, tanks.high_moment) if top else (tanks.low, tanks.low_moment)
+    if table.groups:
+        fills, moments = fills.copy(), moments.copy()
+        for group in table.groups:
+            fills[group.state, group.tanks] = group.corners[0]
+            moments[group.state, group.tanks] = [
+                volume_moment(table.tanks[t].part, float(f)) for t, f in zip(group.tanks, group.corners[0], strict=True)
+            ]
+    value = centre(fills, moments)
     for _ in range(STEPS):
         trial, moments = tanks.ends(value) if top else tanks.up_to(value)
+        for group in table.groups:
+            own, moment = (_highest_tied if top else _lowest_tied)(table, group, float(value[group.state]))
+            trial[group.state, group.tanks], moments[group.state, group.tanks] = own, moment
         following = centre(trial, moments)
         better = (following - value) * sense > 1e-13
         if not better.any():
             break
         value, fills = np.where(better, following, value), np.where(better[:, None], trial, fills)
     return Heights(value, fills)
+
+
+def _rise(table: MassTable, group: Group, level: float, fills: Array) -> tuple[float, Array]:
+    """What a group's fills add to the moment about a level [kg·m], and their own moments about their floors."""
+    tanks = [table.tanks[t] for t in group.tanks]
+    moment = np.array([volume_moment(t.part, float(f)) for t, f in zip(tanks, fills, strict=True)])
+    full, floor = np.array([t.full for t in tanks]), np.array([t.floor for t in tanks])
+    return float((full * (moment + (floor - level) * fills)).sum()), moment
+
+
+def _highest_tied(table: MassTable, group: Group, level: float) -> tuple[Array, Array]:
+    """The moment about a level is convex in the fills, so it is greatest at a corner."""
+    best = max(group.corners, key=lambda c: _rise(table, group, level, c)[0])
+    return best, _rise(table, group, level, best)[1]
+
+
+def _lowest_tied(table: MassTable, group: Group, level: float) -> tuple[Array, Array]:
+    """The least moment about a level, by convex minimisation over weights of the corners."""
+    from scipy.optimize import minimize
+
+    count = len(group.corners)
+    found = minimize(
+        lambda w: _rise(table, group, level, w @ group.corners)[0],
+        np.full(count, 1 / count),
+        bounds=[(0.0, 1.0)] * count,
+        constraints={"type": "eq", "fun": lambda w: w.sum() - 1.0},
+        method="SLSQP",
+        options={"ftol": 1e-12, "maxiter": 200},
+    )
+    weights = np.clip(found.x, 0.0, None)
+    candidates = [weights @ group.corners / weights.sum(), *group.corners]
+    best = min(candidates, key=lambda c: _rise(table, group, level, c)[0])
+    return best, _rise(table, group, level, best)[1]

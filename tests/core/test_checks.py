@@ -8,7 +8,7 @@ from frelt.core.check import KINDS, RANKS, Check
 from frelt.core.figure import NOT_RATED, Figure, plate
 from frelt.core.item import Centre, HosePart
 from frelt.core.liquid import WATER
-from frelt.core.rig import Link, RuleSet
+from frelt.core.rig import RuleSet
 from frelt.core.solve import solve
 from frelt.core.state import FillRange, Person, State
 from frelt.core.units import LB, METRIC, US
@@ -150,7 +150,6 @@ def test_what_is_not_solved_says_so_as_unknown() -> None:
         "how far each axle sags at its rating is not entered": {
             "trailer": replace(trailer(axles=(2.6, 3.4)), sharing="independent")
         },
-        "ranges tied to each other are not solved yet": {"links": (Link(factors={}, low=0, high=1),)},
         "the empty trailer's weights are not entered": {"trailer": replace(trailer(), empty=None)},
     }
     for why, fields in cases.items():

@@ -161,3 +161,20 @@ def test_running_dry_says_what_would_have_done(window: Window) -> None:
     text = page.day.words.text()
     assert "runs dry at" in text and "a tank of" in text and "or a tap of" in text
     assert GALLON > 0
+
+
+def test_two_tanks_are_tied_and_the_worst_case_heeds_it(window: Window) -> None:
+    """When water is full, SH holds at most a tenth: the laden trailer gets lighter by the SH that cannot be there."""
+    page = page_of(window, 0)
+    heaviest = lambda: next(c.load for c in window.desk.session.solved.checks if c.id == "gross")  # type: ignore[union-attr]  # noqa: E731
+    before = heaviest()
+    tied = page.states.tied.list
+    tied.more.click()
+    assert len(window.desk.session.rig.links) == 1  # type: ignore[union-attr]
+    typed(tied, "tie 1: … holds at most", "10")
+    (link,) = window.desk.session.rig.links  # type: ignore[union-attr]
+    assert sorted(link.factors.values()) == pytest.approx([0.9, 1.0])
+    assert heaviest() < before - 1 and "not solved" not in window.desk.session.solved.why  # type: ignore[union-attr, operator]
+    window.undo()
+    window.undo()
+    assert heaviest() == pytest.approx(before) and window.desk.session.rig.links == ()  # type: ignore[union-attr]

@@ -17,6 +17,7 @@ from ..aboard import Aboard
 from ..desk import Desk
 from ..fields import heading, prose
 from ..tubes import SightTubes
+from .tied import TiedPart
 
 
 class StatesPart(QWidget):
@@ -42,6 +43,7 @@ class StatesPart(QWidget):
         self.full = QCheckBox("Every fill from heel to full")
         self.full.clicked.connect(self._any_fill)
         self.aboard = Aboard(desk)
+        self.tied = TiedPart(desk, self)
         self.copy, self.drop = QPushButton("Add a state like it"), QPushButton("Remove")
         self.copy.clicked.connect(self._copy)
         self.drop.clicked.connect(self._drop)
@@ -58,6 +60,7 @@ class StatesPart(QWidget):
         box.addWidget(self.aboard)
         box.addLayout(row)
         box.addWidget(self.tubes, 1)
+        box.addWidget(self.tied)
         box.addWidget(
             prose(
                 "A state is right only if every fill in its ranges is right. Drag a fill, or the ends of its range; “max” is what the ratings allow."
@@ -67,6 +70,7 @@ class StatesPart(QWidget):
     def refresh(self) -> None:
         """Show the state as it is."""
         self.aboard.refresh()
+        self.tied.refresh()
         state = self.desk.state
         for widget in (self.name, self.kind, self.full, self.drop, self.copy):
             widget.setEnabled(self.desk.rig is not None and (state is not None or widget is self.copy))
