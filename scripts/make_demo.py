@@ -4,6 +4,7 @@ Usage: ./run python scripts/make_demo.py. Everything here is invented.
 """
 
 import sys
+from itertools import count
 from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
@@ -14,6 +15,7 @@ from frelt.app.stock import class_of
 from frelt.core.brief import Brief, Supplied
 from frelt.core.carrier import Trailer, TrailerEmpty, TrailerRatings
 from frelt.core.catalog import taken, unread
+from frelt.core.day_templates import SCHOOLS, template
 from frelt.core.document import Document, Job, LogEntry
 from frelt.core.figure import Figure, plate
 from frelt.core.item import Item, Placement
@@ -270,6 +272,25 @@ def solar_rinse() -> Document:
     return Document(job=job, rigs=(right, high), log=log)
 
 
+DAYS = {
+    "barn-wash": 1,
+    "hull-rinse": 0,
+    "solar-rinse": 0,
+    "playground-rinse": 2,
+    "ballast-wash": 1,
+    "shelter-round": 2,
+    "tram-stops": 2,
+}
+
+
+def with_day(document: Document, school: int) -> Document:
+    """The first rig of a document with a day."""
+    numbers = count(1)
+    first = document.rigs[0]
+    day = template(first, SCHOOLS[school], lambda what: f"{what}-{next(numbers)}")
+    return replace(document, rigs=(replace(first, day=day), *document.rigs[1:]))
+
+
 if __name__ == "__main__":
     made = {
         "barn-wash": barn_wash(),
@@ -281,5 +302,6 @@ if __name__ == "__main__":
         "tram-stops": tram(),
     }
     for name, document in made.items():
+        document = with_day(document, DAYS[name])
         (DATA / f"demo/{name}.frelt.json").write_bytes(encode(document))
         print(name)

@@ -55,7 +55,7 @@ class Tightest(Struct, frozen=True):
 class Play(Struct, frozen=True):
     """A day played. times: (moments,) [s]; each stands twice where what is judged changes.  fills: (moments, tanks).
 
-    used, filled: by tank [m³]: what left it and what came in.  driving: (moments,).  why: reason when there are no curves.
+    used, filled, dumped: by tank [m³]: what left it, what came in, and what of that which left was dumped.  driving: (moments,).  why: reason when there are no curves.
     """
 
     day: Day
@@ -66,6 +66,7 @@ class Play(Struct, frozen=True):
     states: tuple[str, ...]
     used: dict[str, float]
     filled: dict[str, float]
+    dumped: dict[str, float]
     short: tuple[Short, ...]
     curves: tuple[Curve, ...] = ()
     tightest: Tightest | None = None
@@ -107,7 +108,7 @@ def play(solved: Solved, day: Day) -> Play:
     road = road_states(rig)
     yard = next((n for n, s in enumerate(rig.states) if not s.road and s.condition != "lifted"), None)
     times, kept, moving, notes = [], [], [], []
-    used, filled = dict.fromkeys(addresses, 0.0), dict.fromkeys(addresses, 0.0)
+    used, filled, dumped = (dict.fromkeys(addresses, 0.0) for _ in range(3))
     short: dict[tuple[str, int], Short] = {}
     edges = sorted({t for a in acts for t in (a.start, a.end)})
     for begin, end in pairwise(edges):
@@ -121,6 +122,9 @@ def play(solved: Solved, day: Day) -> Play:
         moving.append(driving)
         while now < end - 1e-9:
             rate, ahead = _step(aboard, active, flows, fills, end - now, now, short)
+            for one in (flows[a.id] for a in active if a.kind == "dump"):
+                for t, r in one.rates.items():
+                    dumped[addresses[t]] += -r * ahead if fills[t] > one.floors[t] + 1e-12 else 0.0
             fills = fills + rate * ahead / aboard.whole
             for i, r in enumerate(rate):
                 used[addresses[i]] += max(-r, 0.0) * ahead
@@ -138,6 +142,7 @@ def play(solved: Solved, day: Day) -> Play:
         states=tuple(_state_id(rig, road, yard, m) for m in moving),
         used=used,
         filled=filled,
+        dumped=dumped,
         short=tuple(sorted(short.values(), key=lambda s: s.at)),
         notes=tuple(notes),
     )

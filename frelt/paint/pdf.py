@@ -1,7 +1,7 @@
-"""One page of paper as PDF: real text, embedded fonts, and what stood there stays until the page is whole."""
+"""Paper as PDF: real text, embedded fonts, and what stood there stays until the page is whole."""
 
 import os
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from errno import EIO
 from pathlib import Path
@@ -17,8 +17,11 @@ PAPER = Theme("paper", LIGHT)
 
 
 @contextmanager
-def page(path: Path, title: str, wide: bool = False) -> Iterator[QPainter]:
-    """A painter on a letter page, 96 px to the inch; wide: turned. Raises OSError where the file cannot be written."""
+def page(path: Path, title: str, wide: bool = False) -> Iterator[tuple[QPainter, Callable[[], object]]]:
+    """A painter on a letter page, 96 px to the inch, and what begins another; wide: turned.
+
+    Raises OSError where the file cannot be written.
+    """
     app = QGuiApplication.instance()
     if app is None:
         os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -36,7 +39,7 @@ def page(path: Path, title: str, wide: bool = False) -> Iterator[QPainter]:
     writer.setCreator(f"Frelt {__version__}")
     p = QPainter(writer)
     p.scale(2.0, 2.0)
-    yield p
+    yield p, writer.newPage
     p.end()
     if not file.commit():
         raise OSError(EIO, file.errorString(), str(path))

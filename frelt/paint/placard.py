@@ -28,7 +28,7 @@ def write_placard(
     """Write the placard of a road fill. Raises ValueError for one that is good at one exact fill only, OSError for the file."""
     if found.exact or not found.caps:
         raise ValueError("a placard is for caps under which every fill is right")
-    with page(path, f"Road fill: {rig.name}", wide=True) as p:
+    with page(path, f"Road fill: {rig.name}", wide=True) as (p, _):
         paint_placard(p, rig, found, order, units, today or date.today())
 
 

@@ -23,6 +23,7 @@ from ..core.units import Units
 from ..core.verdict import speaking, spoken_state, verdict
 from ..core.words import brief, sentence, sided, subject
 from ..drawing.views import Scene, View, hitch_shift, scenes
+from .day_page import paint_day
 from .fonts import font
 from .painter import paint, paint_partner, transform, write
 from .pdf import HEIGHT, PAPER, WIDTH, page
@@ -45,8 +46,12 @@ CAUTIONS = (
 
 def write_sheet(document: Document, rig: Rig, units: Units, path: Path, today: date | None = None) -> None:
     """Write the load sheet of one rig. Raises OSError where the file cannot be written."""
-    with page(path, f"Load sheet: {rig.name}") as p:
-        Sheet(p, document, rig, replace(units, curb=rig.curb_side), today or date.today()).paint()
+    with page(path, f"Load sheet: {rig.name}") as (p, another):
+        sheet = Sheet(p, document, rig, replace(units, curb=rig.curb_side), today or date.today())
+        sheet.paint()
+        if rig.day is not None and rig.day.acts:
+            another()
+            paint_day(p, sheet.solved, rig.day, units, sheet.today)
 
 
 class Sheet:

@@ -58,7 +58,7 @@ def paint_surroundings(
 
 def _dashed(p: QPainter, layout: Layout, view: View, theme: Theme, color: str) -> None:
     p.save()
-    p.setClipRect(layout.area(view).adjusted(-5, -8, 5, 8))
+    p.setClipRect(layout.area(view).adjusted(-5, -8 if view == "plan" else 10, 5, 8))  # clear of the headings
     pen = QPen(theme.color(color), 1.3)
     pen.setDashPattern([3, 3])
     p.setPen(pen)

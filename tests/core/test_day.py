@@ -129,6 +129,12 @@ def test_curves_are_the_rig_solved_at_each_moment_and_the_tightest_is_the_least(
     assert named == pytest.approx(float(curve.value[tight.moment]), rel=1e-6)
 
 
+def test_what_is_dumped_is_not_used_up() -> None:
+    """By hand: a full 200 L tank dumped for long enough loses all of it, down to the last of it."""
+    got = played(washer(), act("dump", 0, 60), water=1.0)
+    assert got.dumped["water/tank"] == pytest.approx(0.2, abs=1e-9) == pytest.approx(got.used["water/tank"], abs=1e-9)
+
+
 def test_soft_wash_draws_by_strength() -> None:
     """By hand: 3 % on the wall out of 12.5 % is 24 % of the flow, soap 2 %, the rest water."""
     pump = replace(made("pump", "p", "Pump", {"flow": Figure(value=6 * GPM)}), place=Placement(deck="floor", u=4.0, v=0.0))

@@ -109,8 +109,9 @@ def test_a_day_is_begun_scrubbed_and_the_bench_follows(window: Window) -> None:
     plot = page.day.plot
     assert plot.isVisible() and not window.strip.isVisible()
     assert "At " in page.day.words.text() and "uses" in page.day.sums.text()
-    _, loads = plot.bands()
-    QTest.mouseClick(plot, LEFT, pos=QPointF(plot.px(8.0 * 3600), loads.center().y()).toPoint())
+    assert plot.picture is not None
+    _, loads = plot.picture.bands()
+    QTest.mouseClick(plot, LEFT, pos=QPointF(plot.picture.px(8.0 * 3600), loads.center().y()).toPoint())
     early = dict(window.desk.fills)
     plot.setFocus()
     for _ in range(12):
@@ -126,8 +127,9 @@ def test_an_act_is_dragged_typed_added_and_removed(window: Window, tmp_path: Pat
     page = begun(window)
     plot, day = page.day.plot, page.day
     wash = next(a for a in day.play.day.acts if a.kind == "wash")  # type: ignore[union-attr]
-    box = plot.act_box(wash)
-    start, end = QPointF(box.right() - 2, box.center().y()), QPointF(plot.px(wash.end + 1800), box.center().y())
+    assert plot.picture is not None
+    box = plot.picture.act_box(wash)
+    start, end = QPointF(box.right() - 2, box.center().y()), QPointF(plot.picture.px(wash.end + 1800), box.center().y())
     QTest.mousePress(plot, LEFT, pos=start.toPoint())
     QTest.mouseMove(plot, ((start + end) / 2).toPoint())
     QTest.mouseMove(plot, end.toPoint())

@@ -7,18 +7,21 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
+from ...app import stock
 from ...app.session import new_id
 from ...app.storage import write_atomically
 from ...core.day import Act, ActKind, Day, clock
 from ...core.day_templates import SCHOOLS, template
+from ...core.equipment import worked_out
 from ...core.play import Play, Short, enough, play, table
 from ...core.quantity import read
-from ...core.text import duration
+from ...core.text import duration, joined
 from ...core.units import Quantity
 from ...core.value import FreltError
+from ...paint.day import tight_words
 from ..desk import Desk
 from ..fields import Field, FigureField, heading, link, prose
-from .day_plot import DayPlot, tight_words
+from .day_plot import DayPlot
 
 ACTS: tuple[tuple[str, ActKind], ...] = (
     ("Drive", "drive"),
@@ -159,9 +162,25 @@ class DayPart(QWidget):
         names = {a: t.liquid.short for a, _, t in rig.tanks()} if rig is not None else {}
         used: dict[str, float] = {}
         for address, volume in made.used.items():
-            used[names.get(address, "")] = used.get(names.get(address, ""), 0.0) + volume
+            own = volume - made.dumped.get(address, 0.0)
+            used[names.get(address, "")] = used.get(names.get(address, ""), 0.0) + own
         listed = [f"{units.show(v, 'volume')} of {n}" for n, v in used.items() if v > 1e-5]
-        self.sums.setText(f"The day uses {', '.join(listed)}." if listed else "The day uses nothing.")
+        said = [f"The day uses {', '.join(listed)}." if listed else "The day uses nothing."]
+        if (gone := sum(made.dumped.values())) > 1e-5:
+            said.append(f"{units.show(gone, 'volume')} are dumped.")
+        said.append(self._brief_words(used))
+        self.sums.setText(" ".join(w for w in said if w))
+
+    def _brief_words(self, used: dict[str, float]) -> str:
+        """Whether the day draws more than the brief carries."""
+        worked = worked_out(self.desk.session.document.job.brief, stock.equipment(), self.desk.units)
+        carried = {line.key: line.value for line in worked.lines}
+        said = []
+        for key, liquid in (("water", "water"), ("sh", "SH"), ("soap", "surfactant")):
+            drawn, wanted = used.get(liquid, 0.0), carried.get(key, 0.0)
+            if drawn > wanted + 1e-4 and wanted > 0:
+                said.append(f"{liquid} ({self.desk.units.show(wanted, 'volume')})")
+        return f"That is more than the brief carries of {joined(said)}." if said else ""
 
     def _short_words(self, short: Short) -> str:
         made, units = self.play, self.desk.units
