@@ -98,7 +98,8 @@ def test_the_load_sheet_can_be_read_back(files: dict[str, str], tmp_path: Path) 
     out = tmp_path / "sheet.pdf"
     assert frelt("sheet", files["over"], "-o", str(out)).returncode == 0
     with pdfplumber.open(out) as pdf:
-        (page,) = pdf.pages
+        page, day = pdf.pages
+        assert all(w in day.extract_text() for w in ("THE DAY", "Drive home", "Used:"))
         text = page.extract_text()
         fonts = {c["fontname"] for c in page.chars}
     assert all("+" in f or "Barlow" in f for f in fonts)
@@ -126,7 +127,7 @@ def test_a_rig_of_many_states_and_a_hostile_name_make_a_sheet(tmp_path: Path) ->
     out = tmp_path / "wild.pdf"
     assert frelt("sheet", str(tmp_path / "wild.frelt.json"), "-o", str(out), "--units", "metric").returncode == 0
     with pdfplumber.open(out) as pdf:
-        (page,) = pdf.pages
+        page = pdf.pages[0]
         assert "<b>Rig</b>" in page.extract_text()
         assert max(c["bottom"] for c in page.chars) <= page.height - 15
         assert max(c["x1"] for c in page.chars) <= page.width - 20
@@ -142,7 +143,7 @@ def test_a_full_sheet_stays_on_its_page(tmp_path: Path) -> None:
     out = tmp_path / "crowded.pdf"
     assert frelt("sheet", str(tmp_path / "crowded.frelt.json"), "-o", str(out)).returncode == 0
     with pdfplumber.open(out) as pdf:
-        (page,) = pdf.pages
+        page = pdf.pages[0]
         text = page.extract_text()
         ticket = next(w for w in page.extract_words() if w["text"] == "TICKET")
         assert max(c["bottom"] for c in page.chars) <= page.height - 15

@@ -60,6 +60,24 @@ def drain_time(tank: TankPart, start: float, end: float, bore: float, hose: floa
     return total
 
 
+def level_time(a: TankPart, b: TankPart, difference: float, bore: float, pipe: float = 1.0) -> float:
+    """Time until two tanks joined by a pipe stand level to a millimeter, from a difference of their surfaces [m], in [s].
+
+    Their surfaces' areas are taken as that of the fill above the middle: A = capacity / height. pipe: its length [m].
+    """
+    areas = [t.capacity.value / max(t.height, 1e-6) for t in (a, b)]
+    both = areas[0] * areas[1] / (areas[0] + areas[1])  # the difference falls as if both were one tank of this area
+    if bore <= 0:
+        return float("inf")
+    total, high, low = 0.0, max(difference, 0.0) ** 0.5, 0.001**0.5
+    if high <= low:
+        return 0.0
+    for n in range(STEPS):
+        s = low + (high - low) * (n + 0.5) / STEPS
+        total += both * 2 * s * (high - low) / STEPS / flow(s * s, bore, pipe)
+    return total
+
+
 def valve_of(item: Item, tank: TankPart) -> float:
     """Bore of the valve a tank is drained by: its own, else its outlet's, else 1½ in [m]."""
     outlet = next((p.size for p in item.parts if isinstance(p, PortPart) and p.id == "outlet" and p.size > 0), 0.038)

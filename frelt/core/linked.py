@@ -93,7 +93,7 @@ def _rows(links: Sequence[Link], tanks: NDArray[np.intp], numbers: Mapping[str, 
 
 
 def corners_of(low: Array, high: Array, rows: Array, bound: Array) -> Array:
-    """Corners of the box from low to high cut by rows·x ≤ bound, (corners, tanks): every choice of planes that meet in one."""
+    """Corners (fills) of the box from low to high cut by rows·x ≤ bound, (corners, tanks): every choice of planes that meet in one."""
     count = len(low)
     eye = np.eye(count)
     a, b = np.vstack([eye, -eye, rows]), np.concatenate([high, -low, bound])

@@ -92,17 +92,17 @@ def play(solved: Solved, day: Day) -> Play:
     fills = np.array([day.begins.get(a, min(t.heel, t.top)) for a, t in zip(addresses, parts, strict=True)], dtype=float)
     acts = sorted((a for a in day.acts if a.length > 0), key=lambda a: a.start)
     if not acts:
-        none = np.zeros(0)
         return Play(
-            day,
-            addresses,
-            none,
-            np.zeros((0, len(addresses))),
-            none.astype(bool),
-            (),
-            {},
-            {},
-            (),
+            day=day,
+            addresses=addresses,
+            times=np.zeros(0),
+            fills=np.zeros((0, len(addresses))),
+            driving=np.zeros(0, dtype=bool),
+            states=(),
+            used={},
+            filled={},
+            dumped={},
+            short=(),
             why="the day has no acts yet",
         )
     road = road_states(rig)

@@ -102,9 +102,10 @@ class Link(Value, frozen=True, kw_only=True):
 
 
 class Joined(Value, frozen=True, kw_only=True):
-    """Tanks (`item/part`) that an open pipe makes one, by common surface height."""
+    """Tanks (`item/part`) that an open pipe makes one, by common surface height. bore: of the pipe [m]."""
 
     tanks: tuple[str, ...]
+    bore: Length = 0.038
 
 
 class Bars(Value, frozen=True, kw_only=True):

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy.optimize import minimize
 
-from frelt.core.drain import G, drain_time, flow, friction
+from frelt.core.drain import G, drain_time, flow, friction, level_time
 from frelt.core.liquid import hypochlorite
 from frelt.core.rig import Rig
 from frelt.core.road_fill import RoadFill, fill_order, rates, road_fill, with_road_fill
@@ -207,3 +207,12 @@ def test_a_long_hose_drains_slower_and_a_drop_faster() -> None:
     plain = drain_time(part, 1.0, 0.0, 0.038)
     assert drain_time(part, 1.0, 0.0, 0.038, 10.0) > plain > drain_time(part, 1.0, 0.0, 0.038, 0.0, 0.5)
     assert drain_time(part, 0.2, 0.2, 0.038) == 0.0 and drain_time(part, 1.0, 0.0, 0.0) == float("inf")
+
+
+def test_joined_tanks_level_as_the_textbook_says() -> None:
+    """Closed form without a pipe's friction: t = 2 A (√h₁ - √h₂) / (C a √(2 g)), A of both in series (any handbook)."""
+    one, two = tank("a", 512.0, 0.0, size=0.8).tanks[0], tank("b", 256.0, 0.0, size=0.8).tanks[0]
+    area = 0.64 * 0.32 / (0.64 + 0.32)
+    expected = 2 * area * (sqrt(0.2) - sqrt(0.001)) / (pi / 4 * 0.038**2 / sqrt(1.6) * sqrt(2 * G))
+    assert level_time(one, two, 0.2, 0.038, 0.0) == pytest.approx(expected, rel=1e-3)
+    assert level_time(one, two, 0.2, 0.019) > 3 * level_time(one, two, 0.2, 0.038) and level_time(one, two, 0.0, 0.038) == 0.0

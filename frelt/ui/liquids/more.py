@@ -1,11 +1,13 @@
 """How a state leans against others, what a slope leaves in the tanks, and mixes: figures to compare and to measure by."""
 
 from functools import partial
+from itertools import pairwise
 
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from ...core.day_flow import strength_of
+from ...core.drain import level_time
 from ...core.free_surface import left_behind
 from ...core.item import Item, PortPart, TankPart
 from ...core.kind import given
@@ -72,7 +74,7 @@ class MorePart(QWidget):
         for name, field in self.fields.items():
             field.show_value(self.values[name])
         self.figures.show_facts(self._lean())
-        self.slopes.show_facts(self._slope())
+        self.slopes.show_facts([*self._slope(), *self._joined()])
         self.mixed.show_facts(self._mix())
 
     def _lean(self) -> list[tuple[str, str]]:
@@ -114,6 +116,18 @@ class MorePart(QWidget):
             said.append((f"{item.name}, stays behind its outlet", units.show(share * tank.capacity.value, "volume")))
             said.append(("… surface higher at the low end", units.show(rise, "length")))
         return said or [("There is no tank that feels it.", "")]
+
+    def _joined(self) -> list[tuple[str, str]]:
+        """How long joined tanks take to stand level again, from a hand's breadth apart."""
+        rig, units = self.desk.rig, self.desk.units
+        said: list[tuple[str, str]] = []
+        tanks = {a: (i.name, t) for a, i, t in rig.tanks()} if rig is not None else {}
+        for group in rig.joined if rig is not None else ():
+            own = [tanks[a] for a in group.tanks if a in tanks]
+            for (name, one), (other, two) in pairwise(own):
+                words = f"{name} and {other} stand level again, from {units.show(0.1, 'length')} apart through {units.show(group.bore, 'length')}"
+                said.append((words, duration(level_time(one, two, 0.1, group.bore))))
+        return said
 
     def _mix(self) -> list[tuple[str, str]]:
         rig, units, v = self.desk.rig, self.desk.units, self.values
