@@ -1,6 +1,9 @@
 """Liquids and their densities, each with where the density comes from."""
 
-from typing import Literal
+from typing import Annotated, Literal
+
+from msgspec import Meta
+from msgspec.structs import replace
 
 from .figure import Figure
 from .value import Text, Value
@@ -9,11 +12,12 @@ Tint = Literal["water", "sh", "soap", "fuel", "antifreeze", "other"]
 
 
 class Liquid(Value, frozen=True, kw_only=True):
-    """density: [kg/m³].  tint: how it is drawn."""
+    """density: [kg/m³], at its temperature [°C].  tint: how it is drawn."""
 
     name: Text
     tint: Tint
     density: Figure
+    celsius: Annotated[float, Meta(ge=-30, le=110)] = 20.0
 
     @property
     def short(self) -> str:
@@ -63,3 +67,28 @@ def other(name: str, density: float, plus_minus: float = 0.0) -> Liquid:
     """A liquid the builder names himself; density in kg/m³."""
     figure = Figure(value=density, plus_minus=plus_minus, source="measured", origin=f"density of {name}")
     return Liquid(name=name, tint="other", density=figure)
+
+
+def water_density(celsius: float) -> float:
+    """Density of water at one atmosphere [kg/m³], 0 to 110 °C.
+
+    Source: G. S. Kell, J. Chem. Eng. Data 20 (1975) 97.
+    """
+    t = celsius
+    above = 999.83952 + t * (16.945176 + t * (-7.9870401e-3 + t * (-46.170461e-6 + t * (105.56302e-9 - t * 280.54253e-12))))
+    return above / (1 + 16.879850e-3 * t)
+
+
+def at_temperature(liquid: Liquid, celsius: float) -> Liquid:
+    """The liquid at another temperature: water by Kell, others as water widens, ± half of that more."""
+    before, after = (water_density(max(t, 0.0)) for t in (liquid.celsius, celsius))
+    old = liquid.density
+    value = old.value * after / before
+    more = 0.0 if liquid.tint == "water" else 0.5 * abs(value - old.value)
+    spread = 0.5 if liquid.tint == "water" and old.source == "estimate" else (old.plus_minus**2 + more**2) ** 0.5
+    note = (
+        f"at {celsius:g} °C, Kell 1975"
+        if liquid.tint == "water"
+        else f"{old.note.split('; at ')[0]}; at {celsius:g} °C as water widens"
+    )
+    return replace(liquid, density=replace(old, value=round(value, 2), plus_minus=round(spread, 2), note=note), celsius=celsius)

@@ -13,7 +13,7 @@ from scipy.integrate import quad
 
 from frelt.core.figure import Figure
 from frelt.core.item import TankPart
-from frelt.core.liquid import LIQUIDS, WATER, hypochlorite
+from frelt.core.liquid import LIQUIDS, WATER, at_temperature, hypochlorite, water_density
 from frelt.core.load_index import LOADS, load_of
 from frelt.core.making import made
 from frelt.core.own_rows import own_rows
@@ -94,3 +94,16 @@ def test_water_in_a_hose_is_what_the_property_library_says() -> None:
     item = made("reel", "r", "r", {"hose": Figure(value=200 * 0.3048), "bore": Figure(value=0.375 * 0.0254)})
     wet = sum(r.mass.value * r.share for r in own_rows(item)[0] if r.wet)
     assert wet == pytest.approx(pi / 4 * (0.375 * 0.0254) ** 2 * 200 * 0.3048 * iapws95_rho(293.15, 101325.0), rel=1e-3)
+
+
+@pytest.mark.parametrize("celsius", [0.5, 4.0, 20.0, 35.0, 60.0, 90.0])
+def test_warm_water_weighs_what_the_property_library_says(celsius: float) -> None:
+    """Source: IAPWS-95 as computed by chemicals, one atmosphere."""
+    expected = iapws95_rho(celsius + 273.15, 101325.0)
+    assert water_density(celsius) == pytest.approx(expected, rel=2e-5)
+    warm = at_temperature(WATER, celsius)
+    assert warm.density.value == pytest.approx(expected, abs=0.02) and "Kell" in warm.density.note
+    sh = at_temperature(hypochlorite(12.5), celsius)
+    assert sh.density.value / hypochlorite(12.5).density.value == pytest.approx(
+        expected / iapws95_rho(293.15, 101325.0), rel=1e-4
+    )

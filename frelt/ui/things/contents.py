@@ -9,8 +9,9 @@ from ...core.day_flow import strength_of
 from ...core.edit import with_item
 from ...core.figure import Figure
 from ...core.item import HosePart, Item, TankPart
-from ...core.liquid import LIQUIDS, hypochlorite, other
+from ...core.liquid import LIQUIDS, at_temperature, hypochlorite, other
 from ...core.text import capital
+from ...core.value import FreltError
 from ..desk import Desk
 from ..fields import FigureField, column
 
@@ -32,9 +33,10 @@ class Contents(QWidget):
         self.liquid.addItem("Other liquid", "")
         self.liquid.activated.connect(self._set_liquid)
         self.strength = FigureField("Strength", "share", units, self._set_strength, low=0.001, high=0.2, name="strength")
+        self.warmth = FigureField("Temperature", "number", units, self._set_warmth, low=-30, high=230, name="temperature")
         self.density = FigureField("Density", "density", units, self._set_density, low=200, high=3000, name="density")
         self.tank = QWidget()
-        self.tank.setLayout(column(self.capacity, self.heel, self.top, self.liquid, self.strength, self.density))
+        self.tank.setLayout(column(self.capacity, self.heel, self.top, self.liquid, self.strength, self.warmth, self.density))
         self.hose = QComboBox()
         self.hose.setAccessibleName("What its hose holds")
         self.hose.addItem("Its hose: dry", "")
@@ -56,6 +58,9 @@ class Contents(QWidget):
             self.top.show_value(tank.top)
             self.strength.setVisible(tank.liquid.tint == "sh")
             self.strength.show_value(strength_of(tank))
+            fahrenheit = self.desk.units.length in ("in", "ft-in")
+            self.warmth.label.setText(f"Temperature, {'°F' if fahrenheit else '°C'}")
+            self.warmth.show_value(round(tank.liquid.celsius * 1.8 + 32 if fahrenheit else tank.liquid.celsius, 1))
             self.density.show_value(tank.liquid.density.value)
             self.density.setToolTip(tank.liquid.density.note)
             at = self.liquid.findData(tank.liquid.name)
@@ -94,6 +99,16 @@ class Contents(QWidget):
         if value is not None:
             liquid = hypochlorite(round(value * 100, 2))
             self._put_tank(f"filled with {liquid.name}", liquid=liquid)
+
+    def _set_warmth(self, value: float | None) -> None:
+        item = self._item()
+        tank = next(iter(item.tanks), None) if item is not None else None
+        if tank is None or value is None:
+            return
+        celsius = (value - 32) / 1.8 if self.desk.units.length in ("in", "ft-in") else value
+        if not -30 <= celsius <= 110:
+            raise FreltError(f"{value:g} degrees is no temperature of a liquid in a tank; expected -30 to 110 °C")
+        self._put_tank("temperature", liquid=at_temperature(tank.liquid, round(celsius, 1)))
 
     def _set_density(self, value: float | None) -> None:
         item = self._item()
