@@ -13,7 +13,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
-from .day import DRAWING, Act, Day
+from .day import DRAWING, Act, Day, called, clock
 from .day_flow import Aboard, Flow, flow_of
 from .rig import Rig
 from .road_fill import road_states
@@ -144,9 +144,23 @@ def play(solved: Solved, day: Day) -> Play:
         filled=filled,
         dumped=dumped,
         short=tuple(sorted(short.values(), key=lambda s: s.at)),
-        notes=tuple(notes),
+        notes=(*notes, *_full(aboard, acts, np.array(times), np.array(kept).reshape(-1, len(addresses)))),
     )
     return _judged(solved, made)
+
+
+def _full(aboard: Aboard, acts: list[Act], times: Array, fills: Array) -> Iterator[str]:
+    """Tanks that are full before what fills them ends: a float shuts, or somebody must."""
+    for act in acts:
+        if act.kind not in ("fill", "refuel"):
+            continue
+        tank = aboard.first("water" if act.kind == "fill" else "fuel", act.tank)
+        if tank is None:
+            continue
+        top = min(act.to, aboard.listed[tank][2].top)
+        at = np.nonzero((times >= act.start) & (times < act.end - 60) & (fills[:, tank] >= top - 1e-9))[0]
+        if len(at):
+            yield f"{called(act)}: {aboard.listed[tank][1].name} is full at {clock(float(times[at[0]]))}, its float or somebody must shut it"
 
 
 def _state_id(rig: Rig, road: tuple[int, ...], yard: int | None, driving: bool) -> str:

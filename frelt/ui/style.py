@@ -10,7 +10,8 @@ from ..paint.theme import Theme
 def style_sheet(theme: Theme) -> str:
     """Qt style sheet for a theme."""
     c = theme.palette
-    arrow = (Path(data.__file__).parent / f"icons/down-{theme.name}.svg").as_posix()
+    icons = Path(data.__file__).parent / "icons"
+    arrow, tick = ((icons / f"{name}-{theme.name}.svg").as_posix() for name in ("down", "tick"))
     return f"""
 * {{ font-family: "{PLAIN}"; font-size: 14px; color: {c.ink}; }}
 QMainWindow, #bench-frame {{ background: {c.sheet}; }}
@@ -53,6 +54,8 @@ QPushButton#tab:checked {{ color: {c.ink}; border-bottom: 2px solid {c.ink}; }}
 QPushButton#tab:focus {{ background: {c.hand_fill}; }}
 QCheckBox {{ spacing: 8px; }}
 QCheckBox:focus {{ color: {c.hand}; }}
+QCheckBox::indicator {{ width: 12px; height: 12px; border: 1px solid {c.soft}; border-radius: 3px; background: {c.field}; }}
+QCheckBox::indicator:checked {{ image: url("{tick}"); }}
 QMenu {{ background: {c.field}; border: 1px solid {c.soft}; padding: 4px; }}
 QMenu::item {{ padding: 5px 28px 5px 12px; }}
 QMenu::item:selected {{ background: {c.hand_fill}; color: {c.ink}; }}

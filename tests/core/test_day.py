@@ -56,6 +56,8 @@ def test_a_tap_beside_a_machine_fills_what_is_left_over() -> None:
     gained = (got.fills[n] - got.fills[0])[0] * 0.2 / got.times[n]
     assert gained == pytest.approx(1 * GPM, rel=1e-6) and not [s for s in got.short if "water" in s.tank]
     assert got.fills[:, 0].max() <= 1.0 + 1e-9
+    (note,) = got.notes  # by hand: half of 200 L at 1 gal/min is 26.4 min
+    assert note == "Fill: water is full at 0:26, its float or somebody must shut it"
 
 
 @settings(max_examples=25)

@@ -180,3 +180,32 @@ def test_two_tanks_are_tied_and_the_worst_case_heeds_it(window: Window) -> None:
     window.undo()
     window.undo()
     assert heaviest() == pytest.approx(before) and window.desk.session.rig.links == ()  # type: ignore[union-attr]
+
+
+def test_slopes_and_mixes_answer_as_they_are_typed(window: Window) -> None:
+    page = page_of(window, 4)
+    window.desk.show_state("leaving")
+    more = page.more
+    facts = dict(more.figures.lines)
+    assert facts["Tips sideways, were it stiff"].endswith(" g") and facts["Weight sits above the ground"].endswith(" in")
+    assert "safe" in more.figures.lines[-1][0]
+    typed(more, "slope-along", "5")
+    assert window.desk.session.rig.state("leaving").slope_along == pytest.approx(0.05)  # type: ignore[union-attr]
+    assert any("stays behind its outlet" in words for words, _ in more.slopes.lines)
+    typed(more, "mix-stock", "12")
+    typed(more, "mix-target", "6")
+    typed(more, "mix-volume", "50 gal")
+    mixed = dict(more.mixed.lines)
+    assert (
+        mixed["SH"] == "25 gal" and mixed["Water"] == "25 gal" and mixed["Through mixer and injector, on the wall"] == "0.38%"
+    )
+    typed(more, "mix-target", "15")
+    assert any("cannot be mixed" in words for words, _ in more.mixed.lines)
+
+
+def test_the_tightest_hour_is_shown_on_the_bench(window: Window) -> None:
+    page = begun(window)
+    page.day.tightest.click()
+    made = page.day.play
+    assert made is not None and made.tightest is not None and page.day.plot.time == made.tightest.at
+    assert window.desk.fills == pytest.approx(made.at(made.tightest.at))

@@ -77,11 +77,12 @@ class DayPart(QWidget):
         buttons.addWidget(self.more, 1)
         buttons.addWidget(self.drop)
         self.words, self.sums = prose(""), prose("")
+        self.tightest = link("Show the tightest hour on the bench", self._show_tightest)
         self.csv = link("Write the curves as a table …", self._write)
         box = QVBoxLayout(self)
         box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(6)
-        for widget in (self.begin, self.words, self.act):
+        for widget in (self.begin, self.words, self.tightest, self.act):
             box.addWidget(widget)
         box.addLayout(buttons)
         for widget in (self.sums, self.csv):
@@ -128,7 +129,13 @@ class DayPart(QWidget):
         """Play the day again if the rig is another, and show it."""
         solved = self.desk.session.solved
         day = solved.rig.day if solved is not None else None
-        if solved is None or self.desk.dragging:
+        for widget in (self.begin, self.more):
+            widget.setEnabled(solved is not None)
+        if solved is None:
+            self.play, self.plot.play, self._made_for = None, None, ()
+            self._show()
+            return
+        if self.desk.dragging:
             return
         if not self._made_for or self._made_for[0] is not solved:
             self._made_for = (solved,)
@@ -147,6 +154,7 @@ class DayPart(QWidget):
         self.act.setVisible(chosen is not None)
         self.drop.setEnabled(chosen is not None)
         self.csv.setVisible(made is not None and len(made.times) > 0)
+        self.tightest.setVisible(made is not None and made.tightest is not None)
         if chosen is not None:
             self._show_act(chosen)
         if made is None or not made.day.acts:
@@ -249,6 +257,10 @@ class DayPart(QWidget):
     def _look(self, time: float) -> None:
         if self.play is not None and len(self.play.times):
             self.desk.show_moment(self.play.state_at(time), self.play.at(time))
+
+    def _show_tightest(self) -> None:
+        if self.play is not None and self.play.tightest is not None:
+            self.plot.look(self.play.tightest.at)
 
     def _set(self, words: str, **fields: object) -> None:
         act, made = self._act(), self.play

@@ -25,6 +25,7 @@ MIX: tuple[tuple[str, str, Quantity, float, float], ...] = (
     ("stock", "SH as delivered", "share", 0.125, 0.2),
     ("target", "Wanted", "share", 0.06, 0.2),
     ("volume", "How much of it", "volume", 0.2, 10.0),
+    ("mixer", "Mixer's share of it", "share", 1.0, 1.0),
     ("ratio", "Injector, 1 to", "number", 15.0, 200.0),
     ("cold", "Antifreeze down to, °C", "number", -20.0, 60.0),
 )
@@ -115,6 +116,10 @@ class MorePart(QWidget):
             share, rise = on_slope(item, tank, state.slope_along, state.slope_across)
             said.append((f"{item.name}, stays behind its outlet", units.show(share * tank.capacity.value, "volume")))
             said.append(("… surface higher at the low end", units.show(rise, "length")))
+            early = float_shuts(item, tank, state.slope_along, state.slope_across)
+            if abs(early) > 0.004:
+                words = "… its float shuts with less" if early > 0 else "… its float shuts with more"
+                said.append((words, units.show(abs(early) * tank.capacity.value, "volume")))
         return said or [("There is no tank that feels it.", "")]
 
     def _joined(self) -> list[tuple[str, str]]:
@@ -137,7 +142,7 @@ class MorePart(QWidget):
             said += [("SH", units.show(stock, "volume")), ("Water", units.show(water, "volume"))]
         except FreltError as err:
             said.append((f"{capital(str(err))}.", ""))
-        said.append(("Through the injector, on the wall", f"{chain(v['target'], (v['ratio'],)):.2%}"))
+        said.append(("Through mixer and injector, on the wall", f"{chain(v['target'] * v['mixer'], (v['ratio'],)):.2%}"))
         if rig is None:
             return said
         pump = next((i for i in rig.items if i.kind == "pump"), None)
@@ -176,13 +181,28 @@ class MorePart(QWidget):
         self._put(slope_across=value or 0.0)
 
 
+def _own_slope(item: Item, along: float, across: float) -> tuple[float, float]:
+    """Slopes along and across an item, of ground that rises to the rear and to the right."""
+    if item.place.turns % 2:
+        along, across = across, along
+    return (-along, -across) if item.place.turns in (2, 3) else (along, across)
+
+
+def float_shuts(item: Item, tank: TankPart, along: float, across: float) -> float:
+    """How much less fits, a share, until the float below the fill shuts on a slope; below zero, how much more."""
+    if tank.top >= 1.0:
+        return 0.0
+    at = next((p.at for p in item.parts if isinstance(p, PortPart) and p.id == "fill"), None)
+    if at is None:
+        return 0.0
+    along, across = _own_slope(item, along, across)
+    return -(along * (at[0] - tank.at[0]) + across * (at[1] - tank.at[1])) / max(tank.height, 1e-6)
+
+
 def on_slope(item: Item, tank: TankPart, along: float, across: float) -> tuple[float, float]:
     """What an outlet leaves behind on ground that rises to the rear and to the right (a share), and how much higher the
     surface stands at its low end than in the middle [m]."""
-    if item.place.turns % 2:
-        along, across = across, along
-    if item.place.turns in (2, 3):
-        along, across = -along, -across
+    along, across = _own_slope(item, along, across)
     outlet = next((p.at for p in item.parts if isinstance(p, PortPart) and p.id == "outlet"), None)
     x = tank.length / 2 if outlet is None else min(max(outlet[0] - tank.at[0], -tank.length / 2), tank.length / 2)
     y = 0.0 if outlet is None else min(max(outlet[1] - tank.at[1], -tank.width / 2), tank.width / 2)

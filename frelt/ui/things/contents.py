@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from msgspec.structs import replace
-from PyQt6.QtWidgets import QComboBox, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
 
 from ...core.day_flow import strength_of
 from ...core.edit import with_item
@@ -26,6 +26,8 @@ class Contents(QWidget):
         self.capacity = FigureField("Capacity", "volume", units, self._set_capacity, low=1e-4, high=100, name="capacity")
         self.heel = FigureField("Left by the draw (heel)", "share", units, self._set_heel, high=0.5, name="heel")
         self.top = FigureField("Float shuts at", "share", units, self._set_top, low=0.3, high=1.0, name="top")
+        self.usable = QLabel()
+        self.usable.setObjectName("quiet")
         self.liquid = QComboBox()
         self.liquid.setAccessibleName("Liquid")
         for liquid in LIQUIDS:
@@ -36,7 +38,9 @@ class Contents(QWidget):
         self.warmth = FigureField("Temperature", "number", units, self._set_warmth, low=-30, high=230, name="temperature")
         self.density = FigureField("Density", "density", units, self._set_density, low=200, high=3000, name="density")
         self.tank = QWidget()
-        self.tank.setLayout(column(self.capacity, self.heel, self.top, self.liquid, self.strength, self.warmth, self.density))
+        self.tank.setLayout(
+            column(self.capacity, self.heel, self.top, self.usable, self.liquid, self.strength, self.warmth, self.density)
+        )
         self.hose = QComboBox()
         self.hose.setAccessibleName("What its hose holds")
         self.hose.addItem("Its hose: dry", "")
@@ -56,6 +60,8 @@ class Contents(QWidget):
             self.capacity.show_value(tank.capacity.value)
             self.heel.show_value(tank.heel)
             self.top.show_value(tank.top)
+            usable = max(tank.top - tank.heel, 0.0) * tank.capacity.value
+            self.usable.setText(f"Usable between heel and float: {self.desk.units.show(usable, 'volume')}")
             self.strength.setVisible(tank.liquid.tint == "sh")
             self.strength.show_value(strength_of(tank))
             fahrenheit = self.desk.units.length in ("in", "ft-in")
