@@ -26,4 +26,7 @@ def fill_lines(loads: Loads, state: int) -> NDArray[np.float64]:
         cap = np.where(pull > 1e-9, room / pull, 1.0)
     cap = np.where(cap < low, 1.0, cap)
     result: NDArray[np.float64] = np.minimum(cap.min(axis=0), 1.0) if len(cap) else lines
+    for group in table.groups:
+        if group.line and group.state == state:
+            result[group.tanks] = 1.0  # the share of joined tanks is not that of any one of them
     return result

@@ -205,7 +205,8 @@ def _told(rig: Rig, loads: Loads, m: int, s: int, low: bool) -> tuple[str, dict[
     phrase = fills_phrase([_tank_words(loads, i, s, fills) for i in order[:2]])
     at = {t.address: float(f) for t, f in zip(loads.table.tanks, fills, strict=True)}
     for group in rig.joined:
-        at |= dict.fromkeys(group.tanks[1:], at.get(group.tanks[0], 0.0))
+        for address in group.tanks[1:]:
+            at.setdefault(address, at.get(group.tanks[0], 0.0))  # one tank with the first, unless it stands at another height
     return f"{uncapital(rig.states[s].name)} {phrase}".strip(), at
 
 

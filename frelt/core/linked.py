@@ -19,11 +19,15 @@ MOST = 6  # tanks tied to each other, of which the corners are looked for
 
 
 class Group(Struct, frozen=True):
-    """Tanks tied to each other in one state. tanks: their numbers.  corners: (corners, tanks) of what their fills may be."""
+    """Tanks tied to each other in one state. tanks: their numbers.  corners: (corners, tanks) of what their fills may be.
+
+    line: whether only the straight lines from each corner to the next are meant, as of joined tanks.
+    """
 
     state: int
     tanks: NDArray[np.intp]
     corners: Array
+    line: bool = False
 
 
 def groups_of(

@@ -15,7 +15,7 @@ from .carrier import Carrier
 from .empty import Vector4, bare
 from .fitted import placed_fit_out
 from .frames import Frames, opened, standing_on
-from .joined import merged
+from .joined import apart, merged
 from .linked import Group, groups_of
 from .memo import Each
 from .moments import Moments
@@ -209,9 +209,13 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames) -> MassTable:
             then = present[set_state] @ moments + ranges["shown"][set_state] @ tank_moments
             offset[columns.as_set : columns.as_set + 3] = then[at : at + 3]
     groups: tuple[Group, ...] = ()
+    if rig.joined:
+        groups = _joined_apart(rig, tanks, ranges)
     if rig.links:
         number = {t.address: i for i, t in enumerate(tanks)}
-        groups = groups_of(rig.links, [s.id for s in rig.states], number, ranges["low"], ranges["high"])
+        if any(number.get(a, -1) in g.tanks for g in groups for k in rig.links for a in k.factors):
+            raise FreltError("a tank that is joined to one of another height is tied to a third: not solved yet")
+        groups += groups_of(rig.links, [s.id for s in rig.states], number, ranges["low"], ranges["high"])
     return MassTable(
         columns=columns,
         groups=groups,
@@ -299,6 +303,25 @@ def _add_fit_out(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
             build.alone.append(np.array([(0.0, mass * one.along, 0.0, 0.0), (0.0, 0.0, mass * one.along, 0.0)]))
             build.alone_row.append(np.array([row, row], dtype=np.intp))
     return frozenset(added)
+
+
+def _joined_apart(rig: Rig, tanks: list[Tank], ranges: dict[str, Array]) -> tuple[Group, ...]:
+    """Joined tanks of different heights as groups along their common surface; their ranges become their own fills there."""
+    found = []
+    for address, own, rise in apart(tanks, rig.joined):
+        for s, state in enumerate(rig.states):
+            if set(state.absent) & {tanks[i].item for i in own}:
+                continue
+            share = state.fills.get(address)
+            parts = [tanks[i].part for i in own]
+            low, high = (
+                (share.low, share.high) if share is not None else (max(p.heel for p in parts), min(p.top for p in parts))
+            )
+            corners = rise.between(min(low, high), high)
+            ranges["low"][s, own], ranges["high"][s, own] = corners.min(axis=0), corners.max(axis=0)
+            ranges["shown"][s, own] = rise.at(share.shown if share is not None else high)
+            found.append(Group(s, own, corners, line=True))
+    return tuple(found)
 
 
 def _kept_back(rig: Rig) -> frozenset[str]:

@@ -103,10 +103,14 @@ def rates(rig: Rig) -> dict[Tint, float]:
 def _program(solved: Solved, loads: Loads, states: Sequence[int]) -> _Program:
     table, sides, built_in = loads.table, linear_sides(loads), {i.id for i in solved.rig.items if i.built_in}
     gone = {i for s in states for i in (*solved.rig.states[s].absent, *solved.rig.states[s].later)}
+    tied = {int(i) for g in table.groups if g.line for i in g.tanks}  # joined at different heights: their range stays
     free = [
         i
         for i, t in enumerate(table.tanks)
-        if t.item not in built_in and t.item not in gone and t.part.liquid.tint != "fuel"  # nobody leaves without fuel
+        if i not in tied
+        and t.item not in built_in
+        and t.item not in gone
+        and t.part.liquid.tint != "fuel"  # nobody leaves without fuel
     ]
     held = [i for i in range(len(table.tanks)) if i not in free]
     pull = sides.rows @ table.tank_moments.T

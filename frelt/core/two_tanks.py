@@ -50,6 +50,8 @@ def two_tanks(solved: Solved, state: int, first: str, second: str) -> Region:
     table, sides = loads.table, linear_sides(loads)
     number = {t.address: i for i, t in enumerate(table.tanks)}
     i, j = number[first], number[second]
+    if any(g.line and (i in g.tanks or j in g.tanks) for g in table.groups):
+        raise KeyError(first)  # joined tanks have one fill
     applies = loads.applies[state, sides.limit]
     rows, bound, limits = sides.rows[applies], sides.bound[applies], sides.limit[applies]
     pull = rows @ table.tank_moments.T

@@ -6,6 +6,8 @@ Ratios: Dinkelbach's iteration, each step of which is such a sum; it ends after 
 Source: W. Dinkelbach, On nonlinear fractional programming, Management Science 13 (1967).
 """
 
+from itertools import pairwise
+
 import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
@@ -204,7 +206,11 @@ def _highest_tied(table: MassTable, group: Group, level: float) -> tuple[Array, 
 
 
 def _lowest_tied(table: MassTable, group: Group, level: float) -> tuple[Array, Array]:
-    """The least moment about a level, by convex minimisation over weights of the corners."""
+    """The least moment about a level, by convex minimisation over weights of the corners, or along their line."""
+    if group.line:
+        pieces = [_least_between(table, group, level, a, b) for a, b in pairwise(group.corners)]
+        best = min([*pieces, *group.corners], key=lambda c: _rise(table, group, level, c)[0])
+        return best, _rise(table, group, level, best)[1]
     from scipy.optimize import minimize
 
     count = len(group.corners)
@@ -220,3 +226,14 @@ def _lowest_tied(table: MassTable, group: Group, level: float) -> tuple[Array, A
     candidates = [weights @ group.corners / weights.sum(), *group.corners]
     best = min(candidates, key=lambda c: _rise(table, group, level, c)[0])
     return best, _rise(table, group, level, best)[1]
+
+
+def _least_between(table: MassTable, group: Group, level: float, a: Array, b: Array) -> Array:
+    """Fills between two corners at which the moment about a level is least; it is convex along the line."""
+    low, high = 0.0, 1.0
+    for _ in range(60):
+        first, second = low + (high - low) / 3, high - (high - low) / 3
+        rises = [_rise(table, group, level, a + t * (b - a))[0] for t in (first, second)]
+        low, high = (low, second) if rises[0] < rises[1] else (first, high)
+    found: Array = a + (low + high) / 2 * (b - a)
+    return found

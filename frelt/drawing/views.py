@@ -9,6 +9,7 @@ from msgspec.structs import replace
 from ..core.carrier import Carrier, Trailer
 from ..core.frames import TURNS, Frame, Frames
 from ..core.item import Item, TankPart
+from ..core.joined import level_fills
 from ..core.memo import Memo
 from ..core.rig import Rig, fill_range
 from ..core.solids import Solid, own_outline, solid
@@ -125,7 +126,8 @@ def scenes(
     carrier = next((c for c in rig.carriers if c.id == carrier_id), rig.trailer or rig.vehicle)
     if carrier is None:
         return {}
-    one = _Drawn(rig, frames, state, fills or {}, carrier)
+    fills = {**level_fills(rig, frames, state), **(fills or {})} if state is not None and rig.joined else fills or {}
+    one = _Drawn(rig, frames, state, fills, carrier)
     other = next((c for c in rig.carriers if c is not carrier), None)
     shift = hitch_shift(rig, carrier) if other is not None and (state is None or state.condition == "hitched") else None
     made: dict[View, Scene] = {}
@@ -133,7 +135,7 @@ def scenes(
     partner: _Drawn | None = None
     cut: tuple[float, int] | None = None
     if other is not None and shift is not None:
-        partner = _Drawn(rig, frames, state, fills or {}, other)
+        partner = _Drawn(rig, frames, state, fills, other)
         px0, py0, px1, py1, high = partner.extent()
         if whole:
             x0, x1, y0, y1, top = min(x0, px0 + shift), max(x1, px1 + shift), min(y0, py0), max(y1, py1), max(top, high)

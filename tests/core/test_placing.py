@@ -381,10 +381,40 @@ def test_joined_tanks_are_the_one_tank_that_has_both_floors(low: float, width: f
     assert {s.fills[t].low for s in one.states for t in ("a/tank", "b/tank")} == {low}
 
 
-def test_joined_tanks_of_different_heights_are_said_to_be_unsolved() -> None:
-    lifted = replace(tank("b", 100.0, 3.0), place=Placement(deck="floor", u=3.0, v=0.0, off=0.3))
-    one = joined_tanks(rig(tank("a", 100.0, 1.0), lifted), ("a/tank", "b/tank"))
-    assert "not on one level" in solve(one).why
+@given(st.floats(0.0, 0.7), st.floats(0.3, 1.1), st.floats(0.0, 0.4), st.floats(0.6, 1.0))
+def test_joined_tanks_of_different_heights_follow_one_surface(raised: float, tall: float, low: float, high: float) -> None:
+    """Brute force: the common level is swept in fine steps, both tanks filled to it, and the rig solved at those fills."""
+    a, b = tank("a", 400.0, 1.0, size=0.8), tank("b", 250.0, 4.0, size=0.8)
+    b = replace(b, place=replace(b.place, off=raised), parts=(replace(b.tanks[0], height=tall),))
+    one = joined_tanks(rig(a, b), ("a/tank", "b/tank"))
+    one = set_fill(one, "road", "a/tank", FillRange(low=low, high=high))
+    loads = solve(one).loads
+    assert loads is not None and len(loads.table.groups) == 1
+    floors, heights, whole = (0.0, raised), (0.8, tall), np.array([0.4, 0.25])
+    swept = []
+    for level in np.linspace(0, raised + tall + 0.8, 400):
+        fills = np.clip((level - np.array(floors)) / np.array(heights), 0.0, 1.0)
+        share = float(fills @ whole / whole.sum())
+        if low - 1e-9 <= share <= high + 1e-9:
+            swept.append(loads.table.base[0] + fills @ loads.table.tank_moments)
+    moments = np.array(swept)
+    for m, limit in enumerate(loads.limits):
+        below = moments @ loads.den[m] if loads.den[m].any() else 1.0
+        values = moments @ loads.num[m] / below
+        size = 0.02 * max(1e-9, abs(values.max() - values.min())) + 1e-6 * abs(values).max() + 1e-9
+        top, bottom = float(loads.greatest.value[0, m]), float(loads.least.value[0, m])
+        assert top >= values.max() - 1e-9 * abs(top) and bottom <= values.min() + 1e-9 * abs(bottom), limit.id
+        assert top <= values.max() + 3 * size and bottom >= values.min() - 3 * size, limit.id
+    at = loads.greatest.fills[0, 0]
+    surface = [f + h * x for f, h, x in zip(floors, heights, at, strict=True) if 1e-9 < x < 1 - 1e-9]
+    assert len(surface) < 2 or surface[0] == pytest.approx(surface[1], abs=1e-6)
+
+
+def test_joined_tanks_whose_surface_cannot_be_followed_are_said_to_be_unsolved() -> None:
+    """Two lying tanks of different heights: their common surface is no straight line."""
+    a, b = tank("a", 200.0, 1.0, shape="lying cylinder"), tank("b", 300.0, 3.0, shape="lying cylinder", size=0.6)
+    solved = solve(joined_tanks(rig(a, b), ("a/tank", "b/tank")))
+    assert solved.loads is None and "joined but lying or coned" in solved.why
 
 
 def test_lining_up_spreading_mirroring_and_rows_by_hand() -> None:
