@@ -79,4 +79,6 @@ ACTIONS: tuple[Action, ...] = (
     Action("tube-fill", "Change the fill shown; left and right choose the tank", "On the sight tubes", "Up, Down"),
     Action("tube-top", "Change the top of the range", "On the sight tubes", "Shift+Up, Shift+Down"),
     Action("tube-bottom", "Change the bottom of the range", "On the sight tubes", "Ctrl+Up, Ctrl+Down"),
+    Action("day-look", "Look five minutes earlier or later", "On the day", "Left, Right"),
+    Action("day-act", "Take another act in hand", "On the day", "Up, Down"),
 )

@@ -6,6 +6,7 @@ import pytest
 from msgspec.structs import replace
 from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtWidgets import QApplication, QLabel, QPushButton, QWidget
+from pytestqt.qtbot import QtBot
 
 from frelt.app.places import own_demo
 from frelt.app.session import new_id
@@ -19,6 +20,7 @@ from frelt.paint import fonts
 from frelt.paint.painter import write
 from frelt.ui.bench_paint import LINE, PAD, label_boxes
 from frelt.ui.limits import bars
+from frelt.ui.liquids.page import LiquidsPage
 from frelt.ui.posts import BAR, COLUMN, place_posts, posts
 from frelt.ui.strip import NAME, NARROW
 from frelt.ui.tube import LABEL
@@ -64,6 +66,28 @@ def test_no_words_of_any_page_are_clipped(window: Window, step: int, units: str)
     settle(window)
     assert clipped(window.right) == []
     assert clipped(window.verdict) == []
+
+
+@pytest.mark.parametrize("units", UNITS)
+@pytest.mark.parametrize("which", [1, 6])
+def test_no_words_of_liquids_and_the_day_are_clipped(window: Window, qtbot: QtBot, which: int, units: str) -> None:
+    length, mass, volume = UNITS[units]
+    window.files.open_path(own_demo()[which])
+    window.desk.set_looks(length=length, mass=mass, volume=volume)
+    window.desk.go(4)
+    page = window.right.page(4)
+    assert isinstance(page, LiquidsPage)
+    for part in range(5):
+        page.show_part(part)
+        if part == 1:
+            qtbot.waitUntil(lambda: page.road.found is not None, timeout=20_000)
+        if part == 3 and page.day.play is not None:
+            page.day.plot.act_id = page.day.play.day.acts[0].id
+            page.day.refresh()
+        settle(window)
+        assert clipped(window.right) == [], part
+        area = window.right.scroller(4)
+        assert page.width() <= area.viewport().width(), part  # type: ignore[union-attr]
 
 
 @pytest.mark.parametrize("units", UNITS)

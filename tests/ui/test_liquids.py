@@ -112,6 +112,8 @@ def test_a_day_is_begun_scrubbed_and_the_bench_follows(window: Window) -> None:
     assert plot.picture is not None
     _, loads = plot.picture.bands()
     QTest.mouseClick(plot, LEFT, pos=QPointF(plot.picture.px(8.0 * 3600), loads.center().y()).toPoint())
+    QTest.keyClick(plot, Qt.Key.Key_Down)
+    assert page.day.name.text() == "Drive to the job" and page.day.act.isVisible()
     early = dict(window.desk.fills)
     plot.setFocus()
     for _ in range(12):

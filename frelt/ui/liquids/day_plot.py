@@ -38,7 +38,7 @@ class DayPlot(QWidget):
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
         self.setMouseTracking(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
-        self.setAccessibleName("The day: left and right look five minutes earlier or later")
+        self.setAccessibleName("The day: left and right look five minutes earlier or later, up and down take an act in hand")
 
     def sizeHint(self) -> QSize:
         return QSize(1000, 236)
@@ -149,5 +149,11 @@ class DayPlot(QWidget):
             start, end = self.picture.span if self.picture is not None else (0.0, 86_400.0)
             step = SNAP if event.key() == Qt.Key.Key_Right else -SNAP
             self.look(min(max((self.time if self.time is not None else start) + step, start), end))
+        elif event.key() in (Qt.Key.Key_Up, Qt.Key.Key_Down) and self.play is not None and self.play.day.acts:
+            order = [a.id for a in sorted(self.play.day.acts, key=lambda a: (a.start, a.lane))]
+            at = order.index(self.act_id) if self.act_id in order else -1
+            self.act_id = order[(at + (1 if event.key() == Qt.Key.Key_Down else -1)) % len(order)]
+            self._chosen(self.act_id)
+            self.update()
         else:
             super().keyPressEvent(event)
