@@ -152,7 +152,7 @@ def _with_trailer(rig: Rig) -> Rig:
         for s in rig.states
     )
     truck = fitted(rig.vehicle, towed)
-    bars = Bars(share=0.6, set_in=rig.states[1].id)
+    bars = Bars(share=0.6, set_in=next(s.id for s in rig.states if s.road))
     return replace(rig, trailer=towed, vehicle=truck, items=(*rig.items, *mats), states=states, bars=bars)
 
 

@@ -194,7 +194,7 @@ class BarsFields(QWidget):
             widget.setVisible(rig.bars is not None)
         with QSignalBlocker(self.state):
             self.state.clear()
-            for s in rig.states:
+            for s in (s for s in rig.states if s.condition == "hitched" or (rig.bars is not None and s.id == rig.bars.set_in)):
                 self.state.addItem(f"Set in “{s.name}”", s.id)
             if rig.bars is not None:
                 self.state.setCurrentIndex(self.state.findData(rig.bars.set_in))
