@@ -33,7 +33,7 @@ def searched(page: LiquidsPage, qtbot: QtBot) -> None:
 def test_the_road_fill_is_shown_set_and_the_rig_is_right_then(window: Window, qtbot: QtBot) -> None:
     page = page_of(window, 1)
     searched(page, qtbot)
-    assert "Held back by tongue share" in page.road.words.text() and "any order" in page.road.words.text()
+    assert "Held back by: tongue share" in page.road.words.text() and "any order" in page.road.words.text()
     words = {c.tank.name: page.road.rows.words(c) for c in page.road.found.caps}  # type: ignore[union-attr]
     assert words["Water tank"][0] == "27 gal of 210 gal" and words["SH tank"][0] == "full, 55 gal"
     page.road.put.click()

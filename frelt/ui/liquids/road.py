@@ -20,7 +20,7 @@ from ...paint.painter import write
 from ..desk import Desk
 from ..fields import FigureField, heading, prose
 
-ROW = 40
+ROW = 46
 CAUTION = "Where the water may go is for the site and the local authority: SH, soap and wash water never to a storm drain."
 
 
@@ -214,7 +214,7 @@ class RoadPart(QWidget):
         if not good:
             self.words.setText(f"Nothing may travel: {found.why}.")
             return
-        said = [f"Held back by {joined([uncapital(b) for b in found.binding[:3]])}." if found.binding else "All may be full."]
+        said = [f"Held back by: {joined([uncapital(b) for b in found.binding[:3]])}." if found.binding else "All may be full."]
         if found.exact:
             said.append("Good at exactly these fills; a tank that is drawn down may be wrong, so there is no placard.")
         else:
