@@ -177,9 +177,10 @@ class RoadPart(QWidget):
         search.deleteLater()
 
     def wait(self) -> None:
-        """Wait for what is being looked for; for tests and the end."""
-        search = self._search
-        if search is not None and search.isRunning():
+        """Let what is being looked for end, and leave it aside; before the window goes."""
+        search, self._search = self._search, None
+        if search is not None:
+            search.finished.disconnect()
             search.wait()
 
     def _fill_lists(self, solved: Solved | None) -> None:
