@@ -4,7 +4,6 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtWidgets import (
     QComboBox,
-    QHBoxLayout,
     QLineEdit,
     QPushButton,
     QVBoxLayout,
@@ -15,13 +14,13 @@ from ...app.session import new_id
 from ...core.edit import copy_rig
 from ..desk import Desk
 from ..fields import heading
-from ..page import Page
+from ..page import PartedPage
 from .brief import BriefPage
 from .chassis_list import ChassisList
 from .wishes import WishesPage
 
 
-class JobPage(Page):
+class JobPage(PartedPage):
     """What the rig is for, the rigs of the document, a new rig or a copy."""
 
     def __init__(self, desk: Desk) -> None:
@@ -29,18 +28,7 @@ class JobPage(Page):
         self.fields: dict[str, QLineEdit] = {}
         self.brief, self.wishes = BriefPage(desk), WishesPage(desk)
         self.job = QWidget()
-        self.parts: tuple[QWidget, ...] = (self.job, self.brief, self.wishes)
-        self.tabs = tuple(self._tab(n, words) for n, words in enumerate(("Job and rigs", "Brief", "Wishes")))
-        row = QHBoxLayout()
-        for tab in self.tabs:
-            row.addWidget(tab)
-        row.addStretch(1)
-        whole = QVBoxLayout(self)
-        whole.setContentsMargins(0, 0, 0, 0)
-        whole.setSpacing(8)
-        whole.addLayout(row)
-        for part in self.parts:
-            whole.addWidget(part)
+        self.put_parts((("Job and rigs", self.job), ("Brief", self.brief), ("Wishes", self.wishes)))
         box = QVBoxLayout(self.job)
         box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(6)
@@ -81,20 +69,6 @@ class JobPage(Page):
         box.addWidget(self.chassis)
         box.addStretch(1)
         self.show_part(0)
-
-    def _tab(self, n: int, words: str) -> QPushButton:
-        tab = QPushButton(words)
-        tab.setObjectName("tab")
-        tab.setCheckable(True)
-        tab.clicked.connect(lambda: self.show_part(n))
-        return tab
-
-    def show_part(self, n: int) -> None:
-        """Show job and rigs, the brief, or the wishes."""
-        for i, (part, tab) in enumerate(zip(self.parts, self.tabs, strict=True)):
-            part.setVisible(i == n)
-            tab.setChecked(i == n)
-        self.refresh()
 
     def refresh(self) -> None:
         if self.tabs[1].isChecked():
