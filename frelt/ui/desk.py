@@ -20,6 +20,7 @@ from ..core.units import Units
 from ..core.value import FreltError
 from ..core.verdict import speaking, spoken_state
 from ..paint.theme import THEMES, Theme
+from .later import later
 
 WORST = "worst"
 ENTRY = "application/x-frelt-entry"  # a catalog entry on its way to the bench
@@ -97,7 +98,7 @@ class Desk(QObject):
         self._safe = _timer(self, 700)
         self._safe.timeout.connect(session.keep_safe)
         session.listen(self._session_changed)
-        QTimer.singleShot(300, self._idle.start)
+        later(self, 300, self._idle.start)
 
     # what is shown
 

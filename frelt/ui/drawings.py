@@ -1,7 +1,7 @@
 """The three linked drawings with posts and limits of one rig: what is painted, and what lies under a pixel."""
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, QTimer, pyqtSignal
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QPainter,
     QPaintEvent,
@@ -33,6 +33,7 @@ from .brush import caption
 from .desk import Desk
 from .handles import Handles
 from .item_drag import ItemDrag
+from .later import later
 from .layout import Layout, Zoom, lay_out
 from .limits import ROW, bars, paint_limits
 from .posts import captions, paint_posts, posts
@@ -101,7 +102,7 @@ class Drawings(QWidget):
         p.end()
         if not self._seen:
             self._seen = True
-            QTimer.singleShot(0, self.first_painted.emit)
+            later(self, 0, self.first_painted.emit)
 
     def paint_on(self, p: QPainter) -> None:
         """Paint the whole bench."""

@@ -1,10 +1,11 @@
 """A list whose rows take the lines they need: Qt leaves the padding out of account and would cut with dots."""
 
-from PyQt6.QtCore import QPoint, QSize, Qt, QTimer
+from PyQt6.QtCore import QPoint, QSize, Qt
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QListWidget, QSizePolicy
 
 from ..paint import fonts
+from .later import later
 
 PADDING = 14  # px, both sides of a row with its frame
 LINE, ABOVE = 17, 10
@@ -55,4 +56,4 @@ class Rows(QListWidget):
             if row is not None:
                 lines = sum(len(fonts.wrap(part, room, "text", 400, False)) for part in row.text().split("\n"))
                 row.setSizeHint(QSize(room, LINE * lines + ABOVE))
-        QTimer.singleShot(0, self.whole_rows)
+        later(self, 0, self.whole_rows)

@@ -1,8 +1,10 @@
 """Windows for the tests: one on the demo's first rig, and as many as a test asks for on documents of its own."""
 
+import gc
 from collections.abc import Callable, Iterator
 
 import pytest
+from PyQt6.QtCore import QEvent
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
@@ -10,6 +12,18 @@ from frelt.app.places import own_demo
 from frelt.core.document import Document
 from frelt.ui.start import build
 from frelt.ui.window import Window
+
+
+@pytest.fixture(autouse=True)
+def nothing_left_open(qtbot: QtBot) -> Iterator[None]:
+    """Windows of one test are gone in the next. One that nobody holds any more must not be collected inside its own timer."""
+    gc.disable()
+    yield
+    for widget in QApplication.topLevelWidgets():
+        widget.close()
+        widget.deleteLater()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
+    gc.collect()
 
 
 @pytest.fixture

@@ -2,7 +2,7 @@
 
 from pathlib import Path
 
-from PyQt6.QtCore import QMimeData, Qt, QTimer
+from PyQt6.QtCore import QMimeData, Qt
 from PyQt6.QtGui import QDrag
 from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QLineEdit, QListWidgetItem, QPushButton, QWidget
 
@@ -14,6 +14,7 @@ from ...core.text import capital
 from ...core.value import FreltError
 from ..desk import ENTRY, Desk
 from ..fields import column, link
+from ..later import later
 from ..rows import Rows
 
 
@@ -76,7 +77,7 @@ class CatalogList(QWidget):
         self.setLayout(layout)
         desk.looks_changed.connect(self.refresh)
         desk.catalog_changed.connect(self.reload)
-        QTimer.singleShot(0, self.reload)  # after the first frame
+        later(self, 0, self.reload)  # after the first frame
 
     def reload(self) -> None:
         """Read the shop's own entries again."""
