@@ -27,6 +27,9 @@ if TYPE_CHECKING:
     from ..core.equipment import Needed
 
 
+A_FILE = 2000  # entries in one file of the shop's
+
+
 @cache
 def equipment() -> tuple[Entry, ...]:
     """The shipped equipment catalog."""
@@ -82,25 +85,44 @@ def _keep_entries(name: str, entries: tuple[Entry, ...]) -> Path:
 
 def forget_equipment(entry_id: str) -> bool:
     """Take an entry out of the shop's own catalog; its file is kept beside as a backup. Whether it was there."""
-    from ..formats.equipment import SUFFIX
+    from ..formats.equipment import SUFFIX, decode_entries, encode_entries
+    from .storage import write_atomically
 
-    path = library_dir("equipment") / f"{entry_id}{SUFFIX}"
-    if not path.exists():
-        return False
-    path.replace(path.with_name(f"{path.name}.backup"))
-    return True
+    for path in sorted(library_dir("equipment").glob(f"*{SUFFIX}")):
+        try:
+            listed = decode_entries(path.read_bytes(), path.name)
+        except (FreltError, OSError):
+            continue
+        left = tuple(e for e in listed if e.item.id != entry_id)
+        if len(left) == len(listed):
+            continue
+        backup = path.with_name(f"{path.name}.backup")
+        if not left:
+            path.replace(backup)
+        else:
+            write_atomically(backup, path.read_bytes())
+            write_atomically(path, encode_entries(left))
+        return True
+    return False
 
 
 def import_equipment(data: bytes, file: str) -> int:
     """Take a CSV table of equipment into the shop's catalog, all of it or nothing; returns how many.
 
-    Raises BadInput or BadTable with row and column.
+    An entry of the same id that was there before is replaced. Raises BadInput or BadTable with row and column.
     """
     from ..formats.catalog import read_catalog
 
     listed = read_catalog(data, file)
-    for entry in listed:
-        _keep_entries(_plain(entry.item.id) or "item", (entry,))
+    if not listed:
+        return 0
+    wanted = {e.item.id for e in listed}
+    old = {e.item.id for e in shop_equipment()} & wanted
+    for one in sorted(old):
+        forget_equipment(one)
+    stem = _plain(Path(file).stem) or "table"
+    for n in range(0, len(listed), A_FILE):
+        _keep_entries(stem if len(listed) <= A_FILE else f"{stem}-{n // A_FILE + 1}", listed[n : n + A_FILE])
     return len(listed)
 
 

@@ -6,7 +6,8 @@ import io
 import pytest
 from msgspec.structs import replace
 
-from frelt.app.stock import equipment, import_equipment, shop_equipment
+from frelt.app.places import library_dir
+from frelt.app.stock import equipment, forget_equipment, import_equipment, shop_equipment
 from frelt.core.catalog import Entry
 from frelt.core.item import Item
 from frelt.core.value import BadInput, BadTable
@@ -75,3 +76,13 @@ def test_a_file_of_entries_that_says_too_much_is_refused_with_its_path() -> None
     good = encode_entries(equipment()[:1])
     with pytest.raises(BadInput, match="tail"):
         decode_entries(good.replace(b'"mass":', b'"tail": 1, "mass":', 1), "x.equipment.json")
+
+
+def test_a_big_table_is_a_few_files_of_the_shop_from_which_one_entry_can_go() -> None:
+    assert import_equipment(lines(3_000, {}), "price list.csv") == 3_000
+    assert len(shop_equipment()) == 3_000 and len(list(library_dir("equipment").glob("*.equipment.json"))) == 2
+    assert forget_equipment("box-77") and not forget_equipment("box-77")
+    assert len(shop_equipment()) == 2_999
+    assert import_equipment(lines(10, {}), "again.csv") == 10  # the same ids: replaced, not doubled
+    ids = [e.item.id for e in shop_equipment()]
+    assert len(ids) == len(set(ids)) == 2_999
