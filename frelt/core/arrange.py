@@ -30,8 +30,7 @@ def _shifted(solved: Solved, rig: Rig, item_id: str, by: Vec) -> Rig:
     item = rig.item(item_id)
     if item.locked:
         return rig
-    turn = solved.frames.decks[item.place.deck].turn
-    du, dv = (sum(turn[i][k] * by[i] for i in range(3)) for k in (0, 1))
+    du, dv = solved.frames.decks[item.place.deck].along(by)
     return place(rig, item_id, u=item.place.u + du, v=item.place.v + dv)
 
 

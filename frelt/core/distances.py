@@ -76,9 +76,9 @@ def with_distance(solved: Solved, item_id: str, facing: Facing, distance: float)
 
 
 def moved_in_plan(solved: Solved, item_id: str, dx: float, dy: float) -> Rig:
-    """The rig with an item on a level deck shifted in the carrier's plan [m]."""
-    turn = solved.frames.decks[solved.rig.item(item_id).place.deck].turn
-    return move(solved.rig, item_id, turn[0][0] * dx + turn[1][0] * dy, turn[0][1] * dx + turn[1][1] * dy)
+    """The rig with an item shifted along its deck by a step of the carrier's plan [m]."""
+    frame = solved.frames.decks[solved.rig.item(item_id).place.deck]
+    return move(solved.rig, item_id, *frame.along((dx, dy, 0.0)))
 
 
 def snapped(solved: Solved, own: Solid, by: Vec, reach: float, ignore: frozenset[str]) -> Vec:

@@ -24,6 +24,7 @@ TURNS: tuple[Mat, ...] = (
     ((-1.0, 0.0, 0.0), (0.0, -1.0, 0.0), (0.0, 0.0, 1.0)),
     ((0.0, 1.0, 0.0), (-1.0, 0.0, 0.0), (0.0, 0.0, 1.0)),
 )
+STANDING = 0.7071  # cosine of 45 degrees
 # The rotation that brings a face of the item down onto the deck; front is the low-x face.
 FACES: dict[Face, Mat] = {
     "bottom": IDENTITY,
@@ -64,6 +65,20 @@ class Frame(NamedTuple):
     def slope(self) -> float:
         """How far its normal leans from the vertical [degrees]."""
         return degrees(acos(min(max(self.turn[2][2], -1.0), 1.0)))
+
+    @property
+    def stands(self) -> bool:
+        """Whether things stand on it, level or on a slope, and do not hang: it leans less than 45 degrees."""
+        return self.turn[2][2] > STANDING
+
+    def along(self, step: Vec) -> tuple[float, float]:
+        """The step (du, dv) on it [m] for one of the frame around it: where things stand its plan counts, else it is projected."""
+        turn = self.turn
+        if self.stands and not self.level:
+            (a, b, _), (c, d, _) = turn[0], turn[1]
+            area = a * d - b * c
+            return (d * step[0] - b * step[1]) / area, (a * step[1] - c * step[0]) / area
+        return sum(turn[i][0] * step[i] for i in range(3)), sum(turn[i][1] * step[i] for i in range(3))
 
     @property
     def upright(self) -> bool:

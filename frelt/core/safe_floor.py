@@ -10,16 +10,17 @@ from itertools import combinations
 
 import numpy as np
 from msgspec import Struct
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from .bolts import unbolted_room
 from .carrier import Deck
 from .company import roots
-from .frames import standing_on
+from .frames import placed, standing_on
 from .loads import Loads
 from .memo import Memo
 from .rig import Rig
-from .solids import TOUCH, Solid, fixtures, hull, same_height, solids
+from .solids import TOUCH, Solid, fixtures, hull, same_height, solid, solids
 from .solve import Solved
 
 Array = NDArray[np.float64]
@@ -221,10 +222,15 @@ def middle_of(solved: Solved, item_id: str) -> Point:
 
 
 def deck_room(deck: Deck, solved: Solved, own: Solid, middle: Point) -> list[Point]:
-    """Where the middle may stand so that the outline stays inside a level deck, in plan [m]."""
+    """Where the middle may stand so that the outline stays inside a deck, level or sloping, in plan [m]."""
     frame = solved.frames.decks[deck.id]
     edge = [frame.point((u, v, 0.0))[:2] for u, v in deck.outline]
-    offsets = [(x - middle[0], y - middle[1]) for x, y in own.corners]
+    corners = own.corners
+    if not frame.level:  # its foot counts, not what leans out over it
+        item = solved.rig.item(own.item)
+        foot = solid(item, placed(item, item.place)).corners
+        corners = tuple(frame.point((u, v, item.place.off))[:2] for u, v in foot)
+    offsets = [(x - middle[0], y - middle[1]) for x, y in corners]
     room = list(edge)
     for (x0, y0), (x1, y1) in zip(edge, (*edge[1:], edge[0]), strict=True):
         nx, ny = y1 - y0, x0 - x1
@@ -247,6 +253,17 @@ def blocked_room(own: Solid, middle: Point, others: Sequence[Solid]) -> tuple[Po
         else:
             taken.append(hull([(x - dx, y - dy) for x, y in other.corners for dx, dy in offsets]))
     return tuple(taken)
+
+
+def on_all_of(own: Solid, deck: Deck, solved: Solved) -> Solid:
+    """The item with every height it has somewhere on its deck: on a slope it goes up and down as it moves."""
+    frame = solved.frames.decks[deck.id]
+    if frame.level:
+        return own
+    place = solved.rig.item(own.item).place
+    here = frame.point((place.u, place.v, 0.0))[2]
+    heights = [frame.point((u, v, 0.0))[2] - here for u, v in deck.outline]
+    return replace(own, low=own.low + min(heights), high=own.high + max(heights))
 
 
 def group_room(solved: Solved, chosen: Sequence[str], middle: Point) -> list[Point]:
@@ -286,14 +303,11 @@ def safe_floor(solved: Solved, item_id: str, also: Sequence[str] = ()) -> SafeFl
     rig, loads = solved.rig, solved.loads
     known, counted = solved.known
     item = rig.item(item_id)
-    frame = solved.frames.decks[item.place.deck]
-    if loads is None or not frame.level:
-        return SafeFloor(item_id, (), (), known, counted, why=solved.why or "not solved yet on a slope or a wall")
+    if loads is None or not stands(solved, item_id):
+        return SafeFloor(item_id, (), (), known, counted, why=solved.why or "what hangs has no place on the floor")
     chosen = roots(rig, (item_id, *also))
     moving = frozenset(i.id for r in chosen for i in standing_on(rig, r))
-    if len({solved.frames.carrier_of[r] for r in chosen}) > 1 or not all(
-        solved.frames.decks[rig.item(r).place.deck].level for r in chosen
-    ):
+    if len({solved.frames.carrier_of[r] for r in chosen}) > 1 or not all(stands(solved, r) for r in chosen):
         return SafeFloor(item_id, (), (), known, counted, why="what is in hand stands on several carriers, or hangs")
     middle, room = middle_of(solved, item_id), solids(rig, solved.frames)
     deck = rig.deck(item.place.deck)
@@ -306,9 +320,17 @@ def safe_floor(solved: Solved, item_id: str, also: Sequence[str] = ()) -> SafeFl
         return SafeFloor(item_id, (), (), known, counted, _excluding(loads, inside, planes))
     blocked: tuple[Polygon, ...] = ()
     for one in chosen:
-        blocked += blocked_room(room[one], middle, in_the_way(rig, room, moving, one))
+        own = on_all_of(room[one], rig.deck(rig.item(one).place.deck), solved)
+        blocked += blocked_room(own, middle, in_the_way(rig, room, moving, one))
         blocked += unbolted_room(rig, solved.frames, rig.item(one), middle)
     return SafeFloor(item_id, tuple(polygon), blocked, known, counted)
+
+
+def stands(solved: Solved, item_id: str) -> bool:
+    """Whether an item stands on a floor that stays where it is: level or a slope, no ramp that folds up."""
+    deck = solved.rig.deck(solved.rig.item(item_id).place.deck)
+    frame = solved.frames.decks[deck.id]
+    return frame.level or (frame.stands and deck.hinge is None)
 
 
 def _excluding(loads: Loads, inside: Sequence[Point], planes: HalfPlanes) -> tuple[str, ...]:

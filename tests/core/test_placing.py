@@ -28,6 +28,7 @@ from frelt.core.kind import given as known
 from frelt.core.kinds.reel import capacity_of, hose_capacity, layers
 from frelt.core.making import is_computed, made, with_field, with_option
 from frelt.core.rig import Forklift, Rig
+from frelt.core.safe_floor import middle_of, safe_floor
 from frelt.core.solids import solids
 from frelt.core.solve import Solved, solve
 from frelt.core.state import FillRange, State
@@ -445,8 +446,6 @@ def test_a_kept_place_is_defended_and_its_weight_counts_by_the_switch() -> None:
 
 
 def test_a_group_has_a_safe_floor_in_which_all_of_it_stays() -> None:
-    from frelt.core.safe_floor import safe_floor
-
     one = rig(block("a", 50, 1.0, 0.0), block("b", 50, 2.0, 0.5))
     solved = solve(one)
     floor = safe_floor(solved, "a", ("b",))
@@ -455,6 +454,30 @@ def test_a_group_has_a_safe_floor_in_which_all_of_it_stays() -> None:
         assert not of(moved, "off deck") and all(
             c.status != "over" for c in moved.checks if c.margin is not None and c.margin < -1e-6
         )
+
+
+@given(st.floats(0, 1), st.floats(0, 1), st.floats(0.06, 0.3), st.floats(40.0, 300.0))
+def test_the_safe_floor_of_a_slope_is_where_the_solver_says_ok(s: float, t: float, drop: float, mass: float) -> None:
+    """Points of the plan that floor and solver must judge alike; what is in the way by brute force of the overlap check."""
+    tail = Deck(id="tail", name="Dovetail", kind="dovetail", on="t", origin=(5, 0, 0.6), u=(float(np.cos(drop)), 0.0, -float(np.sin(drop))), outline=((0, -1), (1.5, -1), (1.5, 1), (0, 1)))  # fmt: skip
+    base = trailer((3.5, 4.3))
+    own = replace(block("a", mass, 0.0, size=0.3), place=Placement(deck="tail", u=0.7, v=0.0, turns=1))
+    other = replace(block("b", 20.0, 0.0, size=0.3), place=Placement(deck="tail", u=1.2, v=0.6))
+    front = block("front", 500.0, 2.55)
+    solved = solve(rig(front, own, other, trailer=replace(base, decks=(*base.decks, tail))))
+    floor = safe_floor(solved, "a")
+    x0, y0 = middle_of(solved, "a")
+    x, y = 5.0 + s * 1.5 * float(np.cos(drop)), -1.0 + 2.0 * t
+    moved = solve(shifted(solved, ("a",), (x - x0, y - y0, 0.0)))
+    assert middle_of(moved, "a") == pytest.approx((x, y))
+    assert moved.loads is not None
+    limits = {m.id for m in moved.loads.limits}
+    fits = not of(moved, "off deck") and all(c.status != "over" for c in moved.checks if c.id in limits)
+    edge = shapely.Polygon(floor.polygon).exterior.distance(shapely.Point(x, y)) if floor.polygon else 1.0
+    if edge > 2e-3:
+        assert floor.allows(x, y) == fits
+    if floor.polygon and any(c.status == "over" for c in of(moved, "overlap")):
+        assert any(shapely.Polygon(b).buffer(2e-3).contains(shapely.Point(x, y)) for b in floor.blocked)
 
 
 def test_walls_and_doors_carry_things_at_their_true_place() -> None:

@@ -21,6 +21,8 @@ from ..safe_floor import (
     in_the_way,
     linear_sides,
     middle_of,
+    on_all_of,
+    stands,
 )
 from ..solids import Solid, solids
 from ..solve import Solved
@@ -79,8 +81,7 @@ def _best(
         candidates = []
         bounds = bounds_for(solved, loads, check, aim)
         for item in movers:
-            frame = solved.frames.decks[item.place.deck]
-            if item.locked or not frame.upright or len(roots(solved.rig, (item.id,))) > 1:
+            if item.locked or not stands(solved, item.id) or len(roots(solved.rig, (item.id,))) > 1:
                 continue
             mass = sum(r.mass.value * r.share for i in standing_on(solved.rig, item.id) for r in own_rows(i)[0] if not r.wet)
             for delta in _shifts(solved, loads, item, room, bounds, way, units.grid):
@@ -125,7 +126,7 @@ def _shifts(
         low = max(low, float((slack[rate < -1e-9] / rate[rate < -1e-9]).max()))
     if low > high:
         return
-    blocked = blocked_room(room[item.id], middle, in_the_way(solved.rig, room, moving))
+    blocked = blocked_room(on_all_of(room[item.id], deck, solved), middle, in_the_way(solved.rig, room, moving))
     blocked += unbolted_room(solved.rig, solved.frames, item, middle)
     taken = [s for b in blocked if (s := crossing(b, middle, way))]
     for sign in (1.0, -1.0):
