@@ -7,7 +7,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from ..core.carrier import Carrier, Trailer
-from ..core.frames import TURNS, Frame, Frames
+from ..core.frames import Frame, Frames
 from ..core.item import Item, TankPart
 from ..core.joined import level_fills
 from ..core.memo import Memo
@@ -16,7 +16,7 @@ from ..core.solids import Solid, own_outline, solid
 from ..core.state import State
 from . import carrier as carriers
 from .lifted import RAISE, forks, raised, up
-from .shapes import Affine, Group, Path, ellipse, polygon, rect
+from .shapes import Group, Path, ellipse, polygon
 from .sketch import Fills, Sketch, plain, sketched
 
 View = Literal["plan", "side", "rear"]
@@ -76,25 +76,27 @@ def shown_fills(state: State | None, item: Item, fills: Mapping[str, float]) -> 
     return tuple((t.id, one(t)) for t in item.tanks)
 
 
+ACROSS: dict[View, tuple[int, int, int]] = {
+    "plan": (0, 1, 2),
+    "side": (0, 2, 1),
+    "rear": (1, 2, 0),
+}  # drawn, drawn, looked along
+
+
 def _placed(item: Item, frame: Frame, made: Sketch, view: View) -> Group:
-    """One view of an item where it stands."""
-    x, y, z = frame.at
-    if not frame.upright:
+    """One view of an item where it stands, leans or hangs: the sketch of the face that is turned to the viewer, projected."""
+    turn, at = frame.turn, frame.at
+    h, v, along = ACROSS[view]
+    facing = max(range(3), key=lambda j: abs(turn[along][j]))
+    paths, i, j = ((made.end, 1, 2), (made.flank, 0, 2), (made.plan, 0, 1))[facing]
+    if view == "plan" and item.built_in:
+        paths = tuple(replace(p, role="below") for p in paths[:1])
+    if frame.upright:
+        depth = {"plan": at[2], "side": -at[1], "rear": at[0]}
+    else:
         s = solid(item, frame)
-        box = polygon("body", *s.corners) if view == "plan" else rect("body", *seen(s, view))
         depth = {"plan": s.high, "side": -(s.y0 + s.y1) / 2, "rear": (s.x0 + s.x1) / 2}
-        return Group((box,), item=item.id, depth=depth[view])
-    turns = TURNS.index(frame.turn)
-    cos, sin = ((1.0, 0.0), (0.0, 1.0), (-1.0, 0.0), (0.0, -1.0))[turns]
-    if view == "plan":
-        paths = made.plan if not item.built_in else tuple(replace(p, role="below") for p in made.plan[:1])
-        return Group(paths, (cos, sin, -sin, cos, x, y), item.id, z)
-    if view == "side":
-        paths, sign = (made.flank, cos) if turns % 2 == 0 else (made.end, -sin)
-        at: Affine = (sign, 0.0, 0.0, 1.0, x, z)
-        return Group(paths, at, item.id, -y)
-    paths, sign = (made.end, cos) if turns % 2 == 0 else (made.flank, sin)
-    return Group(paths, (sign, 0.0, 0.0, 1.0, y, z), item.id, x)
+    return Group(paths, (turn[h][i], turn[v][i], turn[h][j], turn[v][j], at[h], at[v]), item.id, depth[view])
 
 
 def hitch_shift(rig: Rig, carrier: Carrier) -> float | None:

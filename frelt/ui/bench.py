@@ -166,7 +166,7 @@ class Bench(Drawings):
             self.desk.said.emit(f"{item.name} is locked; L unlocks it.")
             return
         d = self.desk.units.step * steps
-        hung = not solved.frames.decks[item.place.deck].level
+        hung = not solved.frames.decks[item.place.deck].stands
         rig = shifted(solved, self.desk.held, (along * d, 0.0 if hung else across * d, across * d if hung else 0.0))
         self.desk.edit(lambda _: rig, f"{item.name} nudged", merge=f"nudge {item_id}")
 

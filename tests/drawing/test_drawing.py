@@ -6,6 +6,7 @@ import pytest
 from msgspec.structs import replace
 
 from frelt.app.stock import class_of, classes, equipment
+from frelt.core.carrier import Deck
 from frelt.core.edit import place
 from frelt.core.frames import Frames
 from frelt.core.item import Item
@@ -16,8 +17,8 @@ from frelt.core.state import FillRange
 from frelt.core.tankshape import surface_height
 from frelt.drawing import carrier
 from frelt.drawing.shapes import Group, Path, bounds
-from frelt.drawing.views import Scene, View, scenes, shown_fills, sketch
-from tests.conftest import demo, rig, tank
+from frelt.drawing.views import Scene, View, scenes, seen, shown_fills, sketch
+from tests.conftest import demo, rig, tank, trailer
 
 TANKS = [e.item for e in equipment() if e.item.kind == "tank"]
 TOUCH = 0.004  # strokes that stand a little proud, such as an outlet
@@ -103,6 +104,27 @@ def test_a_turned_item_takes_the_same_room_in_all_three_drawings(entry: str, tur
     for view, box in wanted.items():
         (group,) = found[view].items  # type: ignore[index]
         assert bounds(group) == pytest.approx(box, abs=0.05 if lying else 0.005), view
+
+
+@pytest.mark.parametrize("u", [(0.96, 0.0, -0.28), (0.0, 0.0, -1.0)], ids=["leaning", "hanging"])
+@pytest.mark.parametrize("turns", [0, 1, 2, 3])
+def test_what_leans_or_hangs_is_drawn_in_its_room(turns: int, u: tuple[float, float, float]) -> None:
+    """Source: the hull of the item's box, which the checks use; a sketch with rounded corners is a little smaller."""
+    item = next(e.item for e in equipment() if e.item.id == "toolbox-48")
+    item = replace(item, id="it", place=replace(tank("x", 1, 2.0).place, deck="other", u=1.0, v=-0.3, turns=turns))
+    deck = Deck(id="other", name="Other", on="t", origin=(2.0, 0.0, 2.0), u=u, outline=((0, -1), (2, -1), (2, 1), (0, 1)))
+    base = trailer()
+    made = rig(item, trailer=replace(base, decks=(*base.decks, deck)))
+    found, room = views_of(made), solids(made, Frames(made))["it"]
+    for view in ("plan", "side", "rear"):
+        (group,) = found[view].items  # type: ignore[index]
+        box = bounds(replace(group, paths=group.paths[:1]))
+        wanted = seen(room, view)  # type: ignore[arg-type]
+        leans = view == "plan" and u[0] > 0  # its top is seen, not how far it leans over
+        for k, (drawn, edge) in enumerate(zip(box, wanted, strict=True)):
+            assert (drawn - edge) * (1 if k < 2 else -1) > -0.005, (view, box, wanted)
+        if not leans and view != "rear":
+            assert box == pytest.approx(wanted, abs=0.04), view
 
 
 def test_nearest_is_painted_last_and_the_other_side_turns_the_order() -> None:

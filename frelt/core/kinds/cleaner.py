@@ -21,7 +21,7 @@ def _make(g: Given) -> Made:
 
 def _service(item: Item) -> tuple[Service, ...]:
     side = "back" if given(item).word("stowed") == "hung flat" else "top"
-    return (beside(item, "lifting it out", side, 0.30, (0.1, 0.9), (0.1, 0.9), "daily"),)  # type: ignore[arg-type]
+    return (beside(item, "grip", side, 0.30, (0.1, 0.9), (0.1, 0.9), "daily"),)  # type: ignore[arg-type]
 
 
 register(

@@ -31,7 +31,7 @@ def _make(g: Given) -> Made:
 
 
 def _service(item: Item) -> tuple[Service, ...]:
-    return (beside(item, "lifting it out", "top", 0.25, (0.1, 0.9), (0.1, 0.9), "daily"),)
+    return (beside(item, "grip", "top", 0.25, (0.1, 0.9), (0.1, 0.9), "daily"),)
 
 
 register(

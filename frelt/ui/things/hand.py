@@ -137,15 +137,14 @@ class HandPanel(QWidget):
             return
         self.name.setText(item.name)
         room = solids(solved.rig, solved.frames)[item.id]
-        frame = solved.frames.items[item.id]
         x0 = deck_bounds(solved, item.place.deck)[0]
         self.station.show_value(room.x0 - x0)
-        hung = not solved.frames.decks[item.place.deck].level
+        hung = not solved.frames.decks[item.place.deck].stands
         self.above.setVisible(hung)
         self.above.show_value(room.low - solved.rig.carrier(room.carrier).main_deck.origin[2])
         for field in self.sides.values():
             field.setVisible(not hung)
-        for facing in facings(solved, item.id) if frame.upright and not hung else ():
+        for facing in facings(solved, item.id) if not hung else ():
             field = self.sides[facing.side]
             to = next((i.name for i in solved.rig.items if i.id == facing.to), "wheel well" if facing.to else "edge")
             units, curb_side = self.desk.units, solved.rig.curb_side
