@@ -266,6 +266,14 @@ def on_all_of(own: Solid, deck: Deck, solved: Solved) -> Solid:
     return replace(own, low=own.low + min(heights), high=own.high + max(heights))
 
 
+def room_taken(solved: Solved, one: str, moving: frozenset[str], middle: Point) -> tuple[Polygon, ...]:
+    """The middles at which one of a moving group would run into what stays, or its bolts into a zone, in plan [m]."""
+    rig = solved.rig
+    item, room = rig.item(one), solids(rig, solved.frames)
+    own = on_all_of(room[one], rig.deck(item.place.deck), solved)
+    return blocked_room(own, middle, in_the_way(rig, room, moving, one)) + unbolted_room(rig, solved.frames, item, middle)
+
+
 def group_room(solved: Solved, chosen: Sequence[str], middle: Point) -> list[Point]:
     """Where the middle of the first of a group may stand so that all of it stays on its decks, in plan [m]."""
     room = solids(solved.rig, solved.frames)
@@ -309,7 +317,7 @@ def safe_floor(solved: Solved, item_id: str, also: Sequence[str] = ()) -> SafeFl
     moving = frozenset(i.id for r in chosen for i in standing_on(rig, r))
     if len({solved.frames.carrier_of[r] for r in chosen}) > 1 or not all(stands(solved, r) for r in chosen):
         return SafeFloor(item_id, (), (), known, counted, why="what is in hand stands on several carriers, or hangs")
-    middle, room = middle_of(solved, item_id), solids(rig, solved.frames)
+    middle = middle_of(solved, item_id)
     deck = rig.deck(item.place.deck)
     inside = group_room(solved, chosen, middle)
     if len(inside) < 3:
@@ -318,11 +326,7 @@ def safe_floor(solved: Solved, item_id: str, also: Sequence[str] = ()) -> SafeFl
     polygon = clip_all(inside, planes)
     if not polygon:
         return SafeFloor(item_id, (), (), known, counted, _excluding(loads, inside, planes))
-    blocked: tuple[Polygon, ...] = ()
-    for one in chosen:
-        own = on_all_of(room[one], rig.deck(rig.item(one).place.deck), solved)
-        blocked += blocked_room(own, middle, in_the_way(rig, room, moving, one))
-        blocked += unbolted_room(rig, solved.frames, rig.item(one), middle)
+    blocked = tuple(b for one in chosen for b in room_taken(solved, one, moving, middle))
     return SafeFloor(item_id, tuple(polygon), blocked, known, counted)
 
 

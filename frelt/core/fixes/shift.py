@@ -3,7 +3,6 @@
 from collections.abc import Iterable, Iterator
 from math import ceil, inf
 
-from ..bolts import unbolted_room
 from ..check import Check
 from ..company import roots
 from ..distances import moved_in_plan
@@ -15,13 +14,11 @@ from ..own_rows import own_rows
 from ..safe_floor import (
     Point,
     Polygon,
-    blocked_room,
     deck_room,
     half_planes,
-    in_the_way,
     linear_sides,
     middle_of,
-    on_all_of,
+    room_taken,
     stands,
 )
 from ..solids import Solid, solids
@@ -126,9 +123,7 @@ def _shifts(
         low = max(low, float((slack[rate < -1e-9] / rate[rate < -1e-9]).max()))
     if low > high:
         return
-    blocked = blocked_room(on_all_of(room[item.id], deck, solved), middle, in_the_way(solved.rig, room, moving))
-    blocked += unbolted_room(solved.rig, solved.frames, item, middle)
-    taken = [s for b in blocked if (s := crossing(b, middle, way))]
+    taken = [s for b in room_taken(solved, item.id, moving, middle) if (s := crossing(b, middle, way))]
     for sign in (1.0, -1.0):
         found = _nearest((low, high) if sign > 0 else (-high, -low), [s if sign > 0 else (-s[1], -s[0]) for s in taken], grid)
         if found is not None and found > 1e-9:

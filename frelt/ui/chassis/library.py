@@ -8,11 +8,11 @@ from PyQt6.QtWidgets import QFileDialog, QLabel, QWidget
 
 from ...app import photos, stock
 from ...app.places import library_dir
-from ...app.storage import write_atomically
 from ...core.text import capital
 from ...core.value import FreltError
 from ..desk import Desk
 from ..fields import column, heading, link
+from ..tables import asked_in, asked_out, read_in, write_out
 
 
 class LibraryLinks(QWidget):
@@ -69,23 +69,18 @@ class LibraryLinks(QWidget):
         QDesktopServices.openUrl(QUrl.fromLocalFile(str(folder)))
 
     def _take(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, "Take chassis from a table", str(Path.home()), "CSV (*.csv)")
-        if name:
-            self.take_from(Path(name))
+        path = asked_in(self, "Take chassis from a table")
+        if path is not None:
+            self.take_from(path)
 
     def take_from(self, path: Path) -> None:
         """Take a table in; says what came of it, or the row and column that is wrong."""
-        try:
-            count = stock.import_chassis(path.read_bytes(), path.name)
-        except (FreltError, OSError) as err:
-            self.desk.said.emit(f"{capital(str(err))}.")
-            return
-        self.desk.said.emit(f"{count} chassis taken into the shop's library.")
+        read_in(self.desk, path, stock.import_chassis, "chassis taken into the shop's library")
 
     def _write(self) -> None:
-        name, _ = QFileDialog.getSaveFileName(self, "Write the shop's chassis", str(Path.home() / "chassis.csv"), "CSV (*.csv)")
-        if name:
-            self.write_to(Path(name))
+        path = asked_out(self, "Write the shop's chassis", "chassis.csv")
+        if path is not None:
+            self.write_to(path)
 
     def write_to(self, path: Path) -> None:
         """Write the shop's own chassis and the one on the bench as a table."""
@@ -96,12 +91,7 @@ class LibraryLinks(QWidget):
         carrier = self.desk.carrier
         if carrier is not None and all(c.carrier.name != carrier.name for c in listed):
             listed.append(Chassis(id=carrier.id, name=carrier.name, carrier=carrier, own=True))
-        try:
-            write_atomically(path, write_chassis(listed))
-        except OSError as err:
-            self.desk.said.emit(f"{path}: {err.strerror or err}.")
-            return
-        self.desk.said.emit(f"{len(listed)} chassis written: {path}.")
+        write_out(self.desk, path, write_chassis(listed), f"{len(listed)} chassis")
 
     def _attach(self) -> None:
         if self.desk.session.path is None:

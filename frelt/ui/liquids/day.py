@@ -5,11 +5,10 @@ from pathlib import Path
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker
-from PyQt6.QtWidgets import QComboBox, QFileDialog, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from ...app import stock
 from ...app.session import new_id
-from ...app.storage import write_atomically
 from ...core.day import Act, ActKind, Day, clock
 from ...core.day_templates import SCHOOLS, template
 from ...core.equipment import worked_out
@@ -21,6 +20,7 @@ from ...core.value import FreltError
 from ...paint.day import tight_words
 from ..desk import Desk
 from ..fields import Field, FigureField, heading, link, prose
+from ..tables import asked_out, write_out
 from .day_plot import DayPlot
 
 ACTS: tuple[tuple[str, ActKind], ...] = (
@@ -301,9 +301,9 @@ class DayPart(QWidget):
             self._keep(replace(made.day, acts=tuple(a for a in made.day.acts if a.id != act.id)), "act removed")
 
     def _write(self) -> None:
-        name, _ = QFileDialog.getSaveFileName(self, "Write the day's curves", str(Path.home() / "day.csv"), "CSV (*.csv)")
-        if name:
-            self.write_to(Path(name))
+        path = asked_out(self, "Write the day's curves", "day.csv")
+        if path is not None:
+            self.write_to(path)
 
     def write_to(self, path: Path) -> None:
         """Write the curves as CSV; SI units."""
@@ -314,13 +314,10 @@ class DayPart(QWidget):
             return
         out = io.StringIO(newline="")
         csv.writer(out).writerows(table(self.play))
-        try:
-            write_atomically(path, out.getvalue().encode())
-        except OSError as err:
-            self.desk.said.emit(f"{path}: {err.strerror or err}.")
-            return
-        lasts = duration(float(self.play.times[-1] - self.play.times[0])) if len(self.play.times) else ""
-        self.desk.said.emit(f"Written: {path}, a day of {lasts}.")
+        lasts = (
+            f"Curves of {duration(float(self.play.times[-1] - self.play.times[0]))}" if len(self.play.times) else "No curves"
+        )
+        write_out(self.desk, path, out.getvalue().encode(), lasts)
 
 
 def _clocked(text: str, what: str, like: str) -> float:

@@ -4,18 +4,16 @@ from pathlib import Path
 
 from PyQt6.QtCore import QMimeData, Qt
 from PyQt6.QtGui import QDrag
-from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QLineEdit, QListWidgetItem, QPushButton, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QListWidgetItem, QPushButton, QWidget
 
 from ...app import stock
-from ...app.storage import write_atomically
 from ...core.catalog import Entry, search
 from ...core.kind import find
-from ...core.text import capital
-from ...core.value import FreltError
 from ..desk import ENTRY, Desk
 from ..fields import column, link
 from ..later import later
 from ..rows import Rows
+from ..tables import asked_in, asked_out, read_in, write_out
 
 
 class CatalogRows(Rows):
@@ -130,37 +128,26 @@ class CatalogList(QWidget):
             self.desk.catalog_changed.emit()
 
     def _take(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self, "Take equipment from a table", str(Path.home()), "CSV (*.csv)")
-        if name:
-            self.take_from(Path(name))
+        path = asked_in(self, "Take equipment from a table")
+        if path is not None:
+            self.take_from(path)
 
     def take_from(self, path: Path) -> None:
         """Take a table in; says what came of it, or every row and column that is wrong."""
-        try:
-            count = stock.import_equipment(path.read_bytes(), path.name)
-        except (FreltError, OSError) as err:
-            self.desk.said.emit(f"{capital(str(err))}.")
-            return
-        self.desk.said.emit(f"{count} entries taken into the shop's catalog.")
-        self.desk.catalog_changed.emit()
+        if read_in(self.desk, path, stock.import_equipment, "entries taken into the shop's catalog"):
+            self.desk.catalog_changed.emit()
 
     def _write(self) -> None:
-        start = str(Path.home() / "equipment.csv")
-        name, _ = QFileDialog.getSaveFileName(self, "Write the shop's equipment", start, "CSV (*.csv)")
-        if name:
-            self.write_to(Path(name))
+        path = asked_out(self, "Write the shop's equipment", "equipment.csv")
+        if path is not None:
+            self.write_to(path)
 
     def write_to(self, path: Path) -> None:
         """Write the shop's own entries as a table."""
         from ...formats.catalog import write_catalog
 
         listed = stock.shop_equipment()
-        try:
-            write_atomically(path, write_catalog(listed))
-        except OSError as err:
-            self.desk.said.emit(f"{path}: {err.strerror or err}.")
-            return
-        self.desk.said.emit(f"{len(listed)} entries written: {path}.")
+        write_out(self.desk, path, write_catalog(listed), f"{len(listed)} entries")
 
 
 def _big(entry: Entry) -> bool:
