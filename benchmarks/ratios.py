@@ -21,19 +21,19 @@ from PyQt6.QtGui import QImage, QMouseEvent, QPainter
 from PyQt6.QtWidgets import QApplication
 from scene import canvas, day, pair, rig, yardstick
 
-from frelt.core import memo
-from frelt.core.document import Document
-from frelt.core.edit import move
-from frelt.core.play import play
-from frelt.core.rig import Rig
-from frelt.core.road_fill import fill_order, road_fill
-from frelt.core.safe_floor import safe_floor
+from frelt.core.base import kept as memo
+from frelt.core.day.play import play
+from frelt.core.edit.items import move
+from frelt.core.liquids.road_fill import fill_order, road_fill
+from frelt.core.liquids.two_tanks import two_tanks
+from frelt.core.model.document import Document
+from frelt.core.model.rig import Rig
+from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve
-from frelt.core.two_tanks import two_tanks
-from frelt.core.worst import highest, lowest
+from frelt.core.statics.worst import highest, lowest
 from frelt.paint.fonts import font
-from frelt.ui.start import build
-from frelt.ui.window import Window
+from frelt.ui.frame.start import build
+from frelt.ui.frame.window import Window
 
 HELD = "item-25"
 BARE = """

@@ -7,13 +7,13 @@ from PyQt6.QtCore import QPointF
 from PyQt6.QtGui import QColor, QImage, QPainter, QPainterPath, QPen
 
 from frelt.app.stock import class_of, equipment
-from frelt.core.carrier import TrailerRatings, Vehicle, VehicleRatings
-from frelt.core.catalog import taken
-from frelt.core.day import Act, Day
-from frelt.core.figure import plate
-from frelt.core.item import Placement
-from frelt.core.rig import Bars, Rig
-from frelt.core.state import FillRange, Person, State
+from frelt.core.base.figure import plate
+from frelt.core.kind.catalog import taken
+from frelt.core.model.carrier import TrailerRatings, Vehicle, VehicleRatings
+from frelt.core.model.day import Act, Day
+from frelt.core.model.item import Placement
+from frelt.core.model.rig import Bars, Rig
+from frelt.core.model.state import FillRange, Person, State
 from frelt.paint.fonts import font
 
 STROKES, TEXTS = 1000, 100

@@ -12,11 +12,11 @@ import msgspec
 
 from . import __version__
 from .app.storage import load
-from .core.report import RigReport, report
+from .core.base.units import METRIC, US, Units
+from .core.base.value import FreltError
+from .core.judge.words import sentence
+from .core.report.report import RigReport, report
 from .core.solve import solve
-from .core.units import METRIC, US, Units
-from .core.value import FreltError
-from .core.words import sentence
 
 OK, OVER, OPEN, BAD = 0, 1, 2, 64
 
@@ -71,7 +71,7 @@ def main(arguments: Sequence[str] | None = None) -> NoReturn:
         sys.exit(_written(placard.parse_args(given[1:]), "placard"))
     options = window.parse_args(given)
     gc.disable()  # what is made while starting lives on: collecting it only delays the first frame
-    from .ui.start import start
+    from .ui.frame.start import start
 
     sys.exit(start(Path(options.file) if options.file else None, demo=options.demo))
 
@@ -155,7 +155,7 @@ def _written(options: argparse.Namespace, what: str) -> int:
 
             write_sheet(document, rigs[0], units, Path(options.output))
         else:
-            from .core.road_fill import fill_order, road_fill
+            from .core.liquids.road_fill import fill_order, road_fill
             from .paint.placard import write_placard
 
             solved = solve(rigs[0])

@@ -2,7 +2,7 @@
 
 from pathlib import Path
 
-from frelt.core.figure import Figure
+from frelt.core.base.figure import Figure
 from frelt.formats.catalog import read_catalog
 
 DATA = Path(__file__).resolve().parent.parent / "frelt/data"

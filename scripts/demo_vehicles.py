@@ -3,16 +3,16 @@
 from msgspec.structs import replace
 
 from frelt.app.stock import class_of, fitted, own_fuel, rule_sets
-from frelt.core.carrier import Aboard, Trailer, TrailerEmpty, TrailerRatings, Vehicle, VehicleEmpty, VehicleRatings
-from frelt.core.catalog import taken, unread
-from frelt.core.document import Document, Job, LogEntry
-from frelt.core.edit import copy_rig
-from frelt.core.figure import NOT_RATED, Figure, plate
-from frelt.core.item import Item, Placement
-from frelt.core.making import made
-from frelt.core.rig import Bars, Forklift, Rig, Wish
-from frelt.core.state import FillRange, Person, State
-from frelt.core.units import LB
+from frelt.core.base.figure import NOT_RATED, Figure, plate
+from frelt.core.base.units import LB
+from frelt.core.edit.items import copy_rig
+from frelt.core.kind.catalog import taken, unread
+from frelt.core.kind.make import made
+from frelt.core.model.carrier import Aboard, Trailer, TrailerEmpty, TrailerRatings, Vehicle, VehicleEmpty, VehicleRatings
+from frelt.core.model.document import Document, Job, LogEntry
+from frelt.core.model.item import Item, Placement
+from frelt.core.model.rig import Bars, Forklift, Rig, Wish
+from frelt.core.model.state import FillRange, Person, State
 from scripts.demo_parts import CATALOG, weighed
 
 US_RULES, METRIC_RULES = rule_sets()

@@ -12,16 +12,16 @@ sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 from msgspec.structs import replace
 
 from frelt.app.stock import class_of
-from frelt.core.brief import Brief, Supplied
-from frelt.core.carrier import Trailer, TrailerEmpty, TrailerRatings
-from frelt.core.catalog import taken, unread
-from frelt.core.day_templates import SCHOOLS, template
-from frelt.core.document import Document, Job, LogEntry
-from frelt.core.figure import Figure, plate
-from frelt.core.item import Item, Placement
-from frelt.core.rig import Rig, Wish
-from frelt.core.state import FillRange, State
-from frelt.core.units import GALLON, LB
+from frelt.core.base.figure import Figure, plate
+from frelt.core.base.units import GALLON, LB
+from frelt.core.day.templates import SCHOOLS, template
+from frelt.core.kind.catalog import taken, unread
+from frelt.core.model.brief import Brief, Supplied
+from frelt.core.model.carrier import Trailer, TrailerEmpty, TrailerRatings
+from frelt.core.model.document import Document, Job, LogEntry
+from frelt.core.model.item import Item, Placement
+from frelt.core.model.rig import Rig, Wish
+from frelt.core.model.state import FillRange, State
 from frelt.formats.document import encode
 from scripts.demo_parts import CATALOG, DATA, weighed
 from scripts.demo_vehicles import ballast, playground, shelter, tram

@@ -17,16 +17,16 @@ from PyQt6.QtWidgets import QApplication, QLineEdit, QWidget
 
 from frelt.app.places import own_demo
 from frelt.app.stock import equipment, keep_equipment
-from frelt.core.catalog import taken
-from frelt.core.edit import add
-from frelt.core.item import Placement
+from frelt.core.edit.items import add
+from frelt.core.kind.catalog import taken
+from frelt.core.model.item import Placement
 from frelt.paint.fonts import font
-from frelt.ui.beside import Beside
-from frelt.ui.job.carriers import CarriersWindow
-from frelt.ui.job.page import JobPage
-from frelt.ui.liquids.page import LiquidsPage
-from frelt.ui.start import build
-from frelt.ui.window import Window
+from frelt.ui.frame.beside import Beside
+from frelt.ui.frame.start import build
+from frelt.ui.frame.window import Window
+from frelt.ui.steps.job.carriers import CarriersWindow
+from frelt.ui.steps.job.page import JobPage
+from frelt.ui.steps.liquids.page import LiquidsPage
 
 OUT = Path(__file__).resolve().parent.parent / "docs/screenshots"
 BARN, HULL, SOLAR, PLAYGROUND, BALLAST, SHELTER = range(6)

@@ -11,13 +11,13 @@ from hypothesis import settings
 from msgspec.structs import replace
 
 from frelt.app.places import shipped
-from frelt.core.carrier import Axle, Deck, Tires, Trailer, TrailerEmpty, TrailerRatings
-from frelt.core.document import Document
-from frelt.core.figure import Figure, plate
-from frelt.core.item import Centre, Item, Placement, TankPart
-from frelt.core.liquid import WATER
-from frelt.core.rig import Rig
-from frelt.core.state import FillRange, State
+from frelt.core.base.figure import Figure, plate
+from frelt.core.model.carrier import Axle, Deck, Tires, Trailer, TrailerEmpty, TrailerRatings
+from frelt.core.model.document import Document
+from frelt.core.model.item import Centre, Item, Placement, TankPart
+from frelt.core.model.liquid import WATER
+from frelt.core.model.rig import Rig
+from frelt.core.model.state import FillRange, State
 from frelt.formats.document import decode
 
 settings.register_profile("frelt", deadline=None, max_examples=60, derandomize=True)

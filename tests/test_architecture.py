@@ -8,11 +8,11 @@ from pathlib import Path
 
 import pytest
 
-from frelt.core.kind import every
+from frelt.core.kind.kind import every
 from frelt.core.kinds import __path__ as kind_files
 from frelt.drawing import views
 from frelt.drawing.sketch import SKETCHES, sketched
-from frelt.ui.actions import ACTIONS
+from frelt.ui.frame.actions import ACTIONS
 
 ROOT = Path(__file__).parents[1]
 HEAVY = ("shapely", "scipy", "pint", "pandas", "ortools", "matplotlib", "fluids", "multiprocessing.pool")
@@ -56,8 +56,8 @@ def test_every_kind_has_a_drawing_and_every_drawing_a_kind() -> None:
 
 
 def test_actions_and_keys_are_declared_once() -> None:
-    from frelt.ui.files import Files
-    from frelt.ui.window import Window
+    from frelt.ui.frame.files import Files
+    from frelt.ui.frame.window import Window
 
     ids = [a.id for a in ACTIONS]
     keys = [k for a in ACTIONS if a.run for k in a.keys.split("|") if k]

@@ -6,8 +6,8 @@ from pathlib import Path
 import msgspec
 from msgspec import Struct
 
-from ..core.document import Document
-from ..core.value import FreltError
+from ..core.base.value import FreltError
+from ..core.model.document import Document
 from ..formats.document import decode, encode
 from .places import state_dir
 from .storage import write_atomically

@@ -5,8 +5,8 @@ from pathlib import Path
 
 from msgspec.structs import replace
 
-from ..core.document import Attachment, Document
-from ..core.value import FreltError
+from ..core.base.value import FreltError
+from ..core.model.document import Attachment, Document
 from .storage import write_atomically
 
 SUFFIXES = (".jpg", ".jpeg", ".png", ".webp", ".heic", ".pdf")

@@ -11,11 +11,11 @@ from pathlib import Path
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ..core.document import Document, LogEntry
-from ..core.integrity import check_document
-from ..core.rig import Rig
+from ..core.base.value import FreltError
+from ..core.model.document import Document, LogEntry
+from ..core.model.integrity import check_document
+from ..core.model.rig import Rig
 from ..core.solve import Solved, solve
-from ..core.value import FreltError
 from . import storage
 from .autosave import Autosave, Recovered
 

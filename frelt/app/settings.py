@@ -6,8 +6,8 @@ from typing import Literal
 import msgspec
 from msgspec.structs import replace
 
-from ..core.units import LengthUnit, MassUnit, PressureUnit, SideNames, Units, VolumeUnit
-from ..core.value import Value
+from ..core.base.units import LengthUnit, MassUnit, PressureUnit, SideNames, Units, VolumeUnit
+from ..core.base.value import Value
 from .places import config_dir
 from .storage import write_atomically
 

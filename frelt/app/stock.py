@@ -7,24 +7,24 @@ from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 
-from ..core.carrier import Carrier, Trailer, Vehicle
-from ..core.catalog import Chassis, Entry, spoken, taken_with, unread
-from ..core.document import Document, Job
-from ..core.edit import add, on_deck
-from ..core.figure import Figure
-from ..core.free_spot import free_spot
-from ..core.item import Item, Placement, TankPart
-from ..core.liquid import GASOLINE
-from ..core.rig import Rig, RuleSet
-from ..core.state import FillRange, Person, State
-from ..core.surfaces import hung, upright
-from ..core.value import FreltError
+from ..core.base.figure import Figure
+from ..core.base.value import FreltError
+from ..core.edit.items import add, on_deck
+from ..core.kind.catalog import Chassis, Entry, spoken, taken_with, unread
+from ..core.model.carrier import Carrier, Trailer, Vehicle
+from ..core.model.document import Document, Job
+from ..core.model.item import Item, Placement, TankPart
+from ..core.model.liquid import GASOLINE
+from ..core.model.rig import Rig, RuleSet
+from ..core.model.state import FillRange, Person, State
+from ..core.placing.free_spot import free_spot
+from ..core.space.surfaces import hung, upright
 from .places import library_dir, shipped
 from .session import new_id
 from .storage import load, save
 
 if TYPE_CHECKING:
-    from ..core.equipment import Needed
+    from ..core.planning.equipment import Needed
 
 
 A_FILE = 2000  # entries in one file of the shop's
@@ -58,7 +58,7 @@ def entry_of(entry_id: str) -> Entry | None:
 
 def keep_equipment(rig: Rig, item_id: str) -> Path:
     """Keep an item, with all that stands on it, in the shop's own catalog. Raises FreltError where it cannot be written."""
-    from ..core.frames import standing_on
+    from ..core.geometry.frames import standing_on
 
     item, *carries = standing_on(rig, item_id)
     plain = _plain(item.name) or "item"

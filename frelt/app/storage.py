@@ -3,8 +3,8 @@
 import os
 from pathlib import Path
 
-from ..core.document import Document
-from ..core.value import FreltError
+from ..core.base.value import FreltError
+from ..core.model.document import Document
 from ..formats.document import decode, encode
 
 

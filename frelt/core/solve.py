@@ -11,21 +11,21 @@ from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from . import checks as _checks  # noqa: F401  (fills the registry)
-from .cases import Case, cases, unsolved
-from .check import KINDS, Bearing, Check
-from .frames import Frames
-from .judging import ByState
-from .lifting import lifted_extreme
-from .limit import Limit
-from .loads import LiftedPiece, Loads
-from .mass_table import MassTable, mass_table
-from .memo import Memo
-from .moments import Moments, moments_of
-from .rig import Rig
-from .state import State
-from .text import capital
-from .value import FreltError
-from .worst import Extreme, extreme
+from .base.kept import Memo
+from .base.text import capital
+from .base.value import FreltError
+from .geometry.frames import Frames
+from .judge.check import KINDS, Bearing, Check
+from .judge.judging import ByState
+from .masses.moments import Moments, moments_of
+from .masses.table import MassTable, mass_table
+from .model.rig import Rig
+from .model.state import State
+from .statics.cases import Case, cases, unsolved
+from .statics.lifting import lifted_extreme
+from .statics.limit import Limit
+from .statics.loads import LiftedPiece, Loads
+from .statics.worst import Extreme, extreme
 
 Array = NDArray[np.float64]
 

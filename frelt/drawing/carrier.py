@@ -1,7 +1,7 @@
 """A carrier drawn in plan, from the left side and from behind; kept while it is the same."""
 
-from ..core.carrier import Carrier, Trailer
-from ..core.memo import Memo
+from ..core.base.kept import Memo
+from ..core.model.carrier import Carrier, Trailer
 from . import trailer as trailers
 from . import vehicle as vehicles
 from .shapes import Group

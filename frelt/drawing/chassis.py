@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from ..core.carrier import Axle, Body, Carrier, Deck
+from ..core.model.carrier import Axle, Body, Carrier, Deck
 from .shapes import Path, ellipse, line, polygon, rect
 
 SLAB = 0.11  # depth of the frame below the deck [m]

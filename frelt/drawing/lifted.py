@@ -1,8 +1,8 @@
 """A skid lifted over its bed: raised with all that stands on it, the forks below it and their mast behind."""
 
-from ..core.frames import Frames, standing_on
-from ..core.kind import given
-from ..core.rig import Rig
+from ..core.geometry.frames import Frames, standing_on
+from ..core.kind.kind import given
+from ..core.model.rig import Rig
 from .shapes import Group, Path, line, polygon, rect
 
 RAISE = 0.32  # how far it is drawn above its deck [m]

@@ -10,7 +10,7 @@ from collections.abc import Callable, Mapping
 
 from msgspec import Struct
 
-from ..core.item import Item
+from ..core.model.item import Item
 from .shapes import Path, rect
 
 Fills = Mapping[str, float]  # by part id

@@ -1,6 +1,6 @@
 """A trailer drawn in plan, from the left side and from behind, as its measures say."""
 
-from ..core.carrier import Trailer
+from ..core.model.carrier import Trailer
 from .chassis import (
     SLAB,
     WALL,

@@ -1,6 +1,6 @@
 """A vehicle drawn in plan, from the left side and from behind: cab, hood, and the body its kind has."""
 
-from ..core.carrier import Vehicle
+from ..core.model.carrier import Vehicle
 from .chassis import (
     SLAB,
     WALL,

@@ -6,14 +6,14 @@ from typing import Literal
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ..core.carrier import Carrier, Trailer
-from ..core.frames import Frame, Frames
-from ..core.item import Item, TankPart
-from ..core.joined import level_fills
-from ..core.memo import Memo
-from ..core.rig import Rig, fill_range
-from ..core.solids import Solid, own_outline, solid
-from ..core.state import State
+from ..core.base.kept import Memo
+from ..core.geometry.frames import Frame, Frames
+from ..core.masses.joined import level_fills
+from ..core.model.carrier import Carrier, Trailer
+from ..core.model.item import Item, TankPart
+from ..core.model.rig import Rig, fill_range
+from ..core.model.state import State
+from ..core.space.solids import Solid, own_outline, solid
 from . import carrier as carriers
 from .lifted import RAISE, forks, raised, up
 from .shapes import Group, Path, ellipse, polygon

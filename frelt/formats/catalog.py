@@ -9,15 +9,15 @@ from collections.abc import Iterable
 
 from msgspec.structs import replace
 
-from ..core.catalog import Entry
-from ..core.figure import Figure, Source
-from ..core.item import Centre, HosePart, Item, Part, Placement, Shape, TankPart
-from ..core.kind import Kind, find, kind_of
-from ..core.kind import every as every_kind
-from ..core.liquid import LIQUIDS, Liquid
-from ..core.making import is_computed, made
-from ..core.quantity import NotUnderstood, read
-from ..core.units import METRIC, US
+from ..core.base.figure import Figure, Source
+from ..core.base.typed import NotUnderstood, read
+from ..core.base.units import METRIC, US
+from ..core.kind.catalog import Entry
+from ..core.kind.kind import Kind, find, kind_of
+from ..core.kind.kind import every as every_kind
+from ..core.kind.make import is_computed, made
+from ..core.model.item import Centre, HosePart, Item, Part, Placement, Shape, TankPart
+from ..core.model.liquid import LIQUIDS, Liquid
 from .rows import Row, every, rows, table
 
 SHAPES: tuple[Shape, ...] = ("box", "upright cylinder", "lying cylinder", "lying ellipse", "cone bottom")

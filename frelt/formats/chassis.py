@@ -5,7 +5,9 @@ Doors, wheel wells, no-bolt zones and seats are lists divided by semicolons, eac
 
 from collections.abc import Iterable
 
-from ..core.carrier import (
+from ..core.base.figure import Figure, Rating, Source, rated
+from ..core.kind.catalog import Chassis
+from ..core.model.carrier import (
     Axle,
     Body,
     Carrier,
@@ -22,8 +24,6 @@ from ..core.carrier import (
     Well,
     Zone,
 )
-from ..core.catalog import Chassis
-from ..core.figure import Figure, Rating, Source, rated
 from .rows import Row, rows, table
 
 VEHICLES = ("pickup", "flatbed", "service body", "box truck", "van")

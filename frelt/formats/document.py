@@ -6,9 +6,9 @@ half-loaded: either a whole document comes out or one BadInput that says where a
 
 import msgspec
 
-from ..core.document import FORMAT, VERSION, Document
-from ..core.integrity import check_document
-from ..core.value import BadInput
+from ..core.base.value import BadInput
+from ..core.model.document import FORMAT, VERSION, Document
+from ..core.model.integrity import check_document
 from .migrations import migrate
 from .strict import parsed, seen, typed
 

@@ -2,8 +2,8 @@
 
 import msgspec
 
-from ..core.catalog import Entry
-from ..core.value import BadInput, Id, Value
+from ..core.base.value import BadInput, Id, Value
+from ..core.kind.catalog import Entry
 from .strict import parsed, seen, typed
 
 SUFFIX = ".equipment.json"

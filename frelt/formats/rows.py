@@ -5,7 +5,7 @@ import io
 from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
 from typing import TypeVar
 
-from ..core.value import BadInput, BadTable
+from ..core.base.value import BadInput, BadTable
 
 Choice = TypeVar("Choice", bound=str)
 Made = TypeVar("Made")

@@ -5,8 +5,8 @@ from typing import Any, TypeVar
 
 import msgspec
 
-from ..core.text import uncapital
-from ..core.value import BadInput
+from ..core.base.text import uncapital
+from ..core.base.value import BadInput
 
 
 def parsed(data: bytes) -> Any:

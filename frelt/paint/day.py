@@ -6,11 +6,11 @@ import numpy as np
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
 
-from ..core.day import Act, called, clock
-from ..core.play import Curve, Play
-from ..core.rig import Rig
-from ..core.text import capital
-from ..core.units import Units
+from ..core.base.text import capital
+from ..core.base.units import Units
+from ..core.day.play import Curve, Play
+from ..core.model.day import Act, called, clock
+from ..core.model.rig import Rig
 from . import fonts
 from .painter import write
 from .theme import Theme

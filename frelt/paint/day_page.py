@@ -5,10 +5,10 @@ from datetime import date
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
-from ..core.day import Day, called, clock
-from ..core.play import play
+from ..core.base.units import Units
+from ..core.day.play import play
+from ..core.model.day import Day, called, clock
 from ..core.solve import Solved
-from ..core.units import Units
 from .day import DayPicture, tight_words
 from .fonts import font
 from .painter import write

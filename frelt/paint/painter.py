@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPainterPath, QTransform
 
-from ..core.memo import Memo
+from ..core.base.kept import Memo
 from ..drawing.shapes import Group, Path
 from ..drawing.views import Scene
 from .fonts import font

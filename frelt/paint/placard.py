@@ -6,11 +6,11 @@ from pathlib import Path
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
-from ..core.rig import Rig
-from ..core.road_fill import RoadFill, road_states, rounded
-from ..core.tankshape import surface_height
-from ..core.text import joined
-from ..core.units import METRIC, US, Units
+from ..core.base.text import joined
+from ..core.base.units import METRIC, US, Units
+from ..core.geometry.tank_shape import surface_height
+from ..core.liquids.road_fill import RoadFill, road_states, rounded
+from ..core.model.rig import Rig
 from .fonts import font, wrap
 from .painter import write
 from .pdf import HEIGHT, PAPER, WIDTH, page

@@ -13,15 +13,15 @@ from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
 from .. import __version__
-from ..core.check import KINDS, Check, named
-from ..core.document import Document
-from ..core.figure import Figure
-from ..core.rig import Rig, fill_range
+from ..core.base.figure import Figure
+from ..core.base.units import Units
+from ..core.judge.check import KINDS, Check, named
+from ..core.judge.words import brief, sentence, sided, subject
+from ..core.model.document import Document
+from ..core.model.rig import Rig, fill_range
+from ..core.model.state import State
+from ..core.report.verdict import speaking, spoken_state, verdict
 from ..core.solve import Solved, solve
-from ..core.state import State
-from ..core.units import Units
-from ..core.verdict import speaking, spoken_state, verdict
-from ..core.words import brief, sentence, sided, subject
 from ..drawing.views import Scene, View, hitch_shift, scenes
 from .day_page import paint_day
 from .fonts import font

@@ -15,11 +15,11 @@ from frelt.app.places import own_demo
 from frelt.app.session import Session, new_id
 from frelt.app.settings import SettingsStore
 from frelt.app.storage import backup_of, load, save
-from frelt.core.document import Document
-from frelt.core.edit import copy_rig, duplicate, move, place, remove, set_rating, turn
-from frelt.core.figure import NOT_RATED, plate
-from frelt.core.integrity import check_rig
-from frelt.core.value import BadInput, FreltError
+from frelt.core.base.figure import NOT_RATED, plate
+from frelt.core.base.value import BadInput, FreltError
+from frelt.core.edit.items import copy_rig, duplicate, move, place, remove, set_rating, turn
+from frelt.core.model.document import Document
+from frelt.core.model.integrity import check_rig
 from tests.conftest import block, demo, rig, tank
 
 

@@ -6,14 +6,14 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from frelt.app.stock import class_of, classes, equipment, list_on_deck, new_rig
-from frelt.core.brief import Brief, Supplied, bucket_flow, lever
-from frelt.core.equipment import GPM, Worked, worked_out
-from frelt.core.figure import Figure, plate
-from frelt.core.fitting import least_excess, table, wanted
-from frelt.core.load_index import load_of
-from frelt.core.rig import RuleSet
+from frelt.core.base.figure import Figure, plate
+from frelt.core.base.load_index import load_of
+from frelt.core.base.units import GALLON, US
+from frelt.core.model.brief import Brief, Supplied, bucket_flow, lever
+from frelt.core.model.rig import RuleSet
+from frelt.core.planning.carrier_fit import least_excess, table, wanted
+from frelt.core.planning.equipment import GPM, Worked, worked_out
 from frelt.core.solve import solve
-from frelt.core.units import GALLON, US
 from tests.conftest import block
 
 

@@ -3,17 +3,17 @@
 import pytest
 from msgspec.structs import replace
 
-from frelt.core.carrier import Tires, TrailerRatings
-from frelt.core.check import KINDS, RANKS, Check
-from frelt.core.figure import NOT_RATED, Figure, plate
-from frelt.core.item import Centre, HosePart
-from frelt.core.liquid import WATER
-from frelt.core.rig import RuleSet
+from frelt.core.base.figure import NOT_RATED, Figure, plate
+from frelt.core.base.units import LB, METRIC, US
+from frelt.core.judge.check import KINDS, RANKS, Check
+from frelt.core.judge.words import brief, sentence
+from frelt.core.model.carrier import Tires, TrailerRatings
+from frelt.core.model.item import Centre, HosePart
+from frelt.core.model.liquid import WATER
+from frelt.core.model.rig import RuleSet
+from frelt.core.model.state import FillRange, Person, State
+from frelt.core.report.verdict import verdict
 from frelt.core.solve import solve
-from frelt.core.state import FillRange, Person, State
-from frelt.core.units import LB, METRIC, US
-from frelt.core.verdict import verdict
-from frelt.core.words import brief, sentence
 from tests.conftest import at_fill, block, rig, tank, trailer
 
 # Where each check is held against something outside: statics, trade or geometry.
@@ -223,7 +223,7 @@ def test_overlap_agrees_with_shapely_for_round_and_square_outlines() -> None:
     """Source: shapely, intersects of the same outlines (touching is not overlapping)."""
     import shapely
 
-    from frelt.core.solids import depth, solids
+    from frelt.core.space.solids import depth, solids
 
     for u, v in ((1.30, 0.0), (1.41, 0.0), (1.27, 0.27), (1.36, 0.36), (1.345, 0.2), (1.395, 0.02)):
         one = rig(block("box", 10.0, 1.0), tank("round", 100.0, u, v, "upright cylinder"))
@@ -261,7 +261,7 @@ def test_the_demo_is_wrong_only_between_jobs() -> None:
 
 def test_the_torsion_demo_is_right_at_one_ball_height_and_wrong_at_another() -> None:
     """The same trailer twice; four inches of ball height put it over, and a lower ball is the first fix."""
-    from frelt.core.fix import fixes
+    from frelt.core.fixes.fix import fixes
     from tests.conftest import demo
 
     level, high = demo("solar-rinse").rigs

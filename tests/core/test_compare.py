@@ -3,8 +3,8 @@
 from msgspec.structs import replace
 
 from frelt.app.session import new_id
-from frelt.core.compare import compared, differences
-from frelt.core.edit import copy_rig, place, remove
+from frelt.core.edit.items import copy_rig, place, remove
+from frelt.core.report.compare import compared, differences
 from frelt.core.solve import solve
 from tests.conftest import block, demo, rig
 

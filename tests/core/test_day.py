@@ -6,20 +6,20 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from frelt.core.day import Act, ActKind, Day, clock
-from frelt.core.day_flow import Aboard, flow_of
-from frelt.core.day_templates import SCHOOLS, template
-from frelt.core.edit import copy_rig, remove
-from frelt.core.figure import Figure
-from frelt.core.integrity import check_rig
-from frelt.core.item import Placement
-from frelt.core.liquid import hypochlorite
-from frelt.core.making import made
-from frelt.core.play import Play, enough, play, table
-from frelt.core.rig import Rig
+from frelt.core.base.figure import Figure
+from frelt.core.base.value import BadInput
+from frelt.core.day.flows import Aboard, flow_of
+from frelt.core.day.play import Play, enough, play, table
+from frelt.core.day.templates import SCHOOLS, template
+from frelt.core.edit.items import copy_rig, remove
+from frelt.core.kind.make import made
+from frelt.core.model.day import Act, ActKind, Day, clock
+from frelt.core.model.integrity import check_rig
+from frelt.core.model.item import Placement
+from frelt.core.model.liquid import hypochlorite
+from frelt.core.model.rig import Rig
+from frelt.core.model.state import FillRange
 from frelt.core.solve import Solved, solve
-from frelt.core.state import FillRange
-from frelt.core.value import BadInput
 from tests.conftest import block, demo, rig, tank
 
 GPM = 0.003785411784 / 60

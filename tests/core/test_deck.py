@@ -3,19 +3,19 @@
 import pytest
 from msgspec.structs import replace
 
-from frelt.core.carrier import Body, Deck, Well, Zone
-from frelt.core.distances import facings
-from frelt.core.edit import place
-from frelt.core.figure import NOT_RATED, plate
-from frelt.core.fix import fixes
-from frelt.core.frames import Frames
-from frelt.core.item import FasteningPart, Placement
-from frelt.core.rig import Rig, Wish
-from frelt.core.safe_floor import safe_floor
+from frelt.core.base.figure import NOT_RATED, plate
+from frelt.core.base.units import METRIC
+from frelt.core.edit.items import place
+from frelt.core.fixes.fix import fixes
+from frelt.core.geometry.frames import Frames
+from frelt.core.judge.wishes import judged
+from frelt.core.judge.words import sentence
+from frelt.core.model.carrier import Body, Deck, Well, Zone
+from frelt.core.model.item import FasteningPart, Placement
+from frelt.core.model.rig import Rig, Wish
+from frelt.core.placing.distances import facings
+from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve
-from frelt.core.units import METRIC
-from frelt.core.wishes import judged
-from frelt.core.words import sentence
 from tests.conftest import block, rig, tank, trailer
 
 WELLS = Body(wells=(Well(id="w", side="right", start=2.5, end=3.5, inward=0.3, height=0.25),))

@@ -8,14 +8,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from frelt.core.figure import Figure
-from frelt.core.loads import Loads
-from frelt.core.mass_table import MassTable
-from frelt.core.rig import Rig
+from frelt.core.base.figure import Figure
+from frelt.core.geometry.tank_shape import volume_moment
+from frelt.core.masses.table import MassTable
+from frelt.core.model.rig import Rig
+from frelt.core.model.state import FillRange, State
 from frelt.core.solve import solve
-from frelt.core.state import FillRange, State
-from frelt.core.tankshape import volume_moment
-from frelt.core.worst import extreme, highest, lowest
+from frelt.core.statics.loads import Loads
+from frelt.core.statics.worst import extreme, highest, lowest
 from tests.conftest import block, rig, tank, trailer
 
 SHAPES = ("box", "upright cylinder", "lying cylinder", "lying ellipse")

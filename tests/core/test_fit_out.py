@@ -8,20 +8,20 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from frelt.app import stock
-from frelt.core.carrier import Body, Vehicle
+from frelt.core.base.figure import Figure, plate
+from frelt.core.base.value import BadInput
 from frelt.core.checks.headroom import inside_height
-from frelt.core.edit import copy_rig, remove, with_carrier
-from frelt.core.figure import Figure, plate
-from frelt.core.fit_out import COVERS, EACH, FitOut, area, centroid
-from frelt.core.fitted import placed_fit_out
-from frelt.core.integrity import check_rig
-from frelt.core.item import Placement
-from frelt.core.making import made
-from frelt.core.rig import Rig
+from frelt.core.edit.items import copy_rig, remove, with_carrier
+from frelt.core.kind.make import made
+from frelt.core.masses.fit_out import placed_fit_out
+from frelt.core.model.carrier import Body, Vehicle
+from frelt.core.model.fit_out import COVERS, EACH, FitOut, area, centroid
+from frelt.core.model.integrity import check_rig
+from frelt.core.model.item import Placement
+from frelt.core.model.rig import Rig
+from frelt.core.model.state import State
+from frelt.core.planning.uncounted import laden, uncounted, waved, with_missing
 from frelt.core.solve import solve
-from frelt.core.state import State
-from frelt.core.uncounted import laden, uncounted, waved, with_missing
-from frelt.core.value import BadInput
 from tests.conftest import block, demo, rig, trailer
 
 KNOWN = {e.item.id: e.item for e in stock.equipment()}

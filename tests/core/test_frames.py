@@ -11,15 +11,15 @@ from msgspec.structs import replace
 from scipy.spatial import ConvexHull
 from scipy.spatial.transform import Rotation
 
-from frelt.core.carrier import Deck
-from frelt.core.distances import facings, snapped, with_distance
-from frelt.core.frames import FACES, TURNS, Frames, deck_frame, placed
-from frelt.core.item import Face, Placement
-from frelt.core.safe_floor import HalfPlanes, blocked_room, clip_all
-from frelt.core.solids import hull, solids
+from frelt.core.base.value import FreltError
+from frelt.core.geometry.frames import FACES, TURNS, Frames, deck_frame, placed
+from frelt.core.model.carrier import Deck
+from frelt.core.model.item import Face, Placement
+from frelt.core.placing.distances import facings, snapped, with_distance
+from frelt.core.placing.safe_floor import HalfPlanes, blocked_room, clip_all
 from frelt.core.solve import solve
-from frelt.core.value import FreltError
-from frelt.core.worst import extreme, spread
+from frelt.core.space.solids import hull, solids
+from frelt.core.statics.worst import extreme, spread
 from tests.conftest import block, demo, rig, tank, trailer
 
 coordinate = st.floats(-3, 3)

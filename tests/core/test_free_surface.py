@@ -8,11 +8,11 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from frelt.core.free_surface import box_shift, left_behind, shift
-from frelt.core.item import TankPart
+from frelt.core.geometry.tank_shape import surface_height
+from frelt.core.liquids.free_surface import box_shift, left_behind, shift
+from frelt.core.liquids.stability import BRAKING, CORNERING, lean
+from frelt.core.model.item import TankPart
 from frelt.core.solve import solve
-from frelt.core.stability import BRAKING, CORNERING, lean
-from frelt.core.tankshape import surface_height
 from tests.conftest import block, rig, tank
 
 

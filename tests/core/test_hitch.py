@@ -7,19 +7,19 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy.optimize import linprog
 
-from frelt.core.carrier import Aboard, Axle, Deck, Seat, Tires, Trailer, Vehicle, VehicleEmpty, VehicleRatings
-from frelt.core.empty import bare
-from frelt.core.figure import Figure, plate
-from frelt.core.item import Placement
-from frelt.core.loads import Loads
-from frelt.core.rig import Bars, Rig, RuleSet
-from frelt.core.safe_floor import safe_floor
+from frelt.core.base.figure import Figure, plate
+from frelt.core.base.units import METRIC
+from frelt.core.judge.words import sentence
+from frelt.core.masses.bare import bare
+from frelt.core.model.carrier import Aboard, Axle, Deck, Seat, Tires, Trailer, Vehicle, VehicleEmpty, VehicleRatings
+from frelt.core.model.item import Placement
+from frelt.core.model.rig import Bars, Rig, RuleSet
+from frelt.core.model.state import FillRange, Person, State
+from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve
-from frelt.core.state import FillRange, Person, State
-from frelt.core.supports import arm_length
-from frelt.core.units import METRIC
-from frelt.core.words import sentence
-from frelt.core.worst import extreme
+from frelt.core.statics.loads import Loads
+from frelt.core.statics.supports import arm_length
+from frelt.core.statics.worst import extreme
 from tests.conftest import block, rig, tank, trailer
 from tests.core.frames import Beam, pair
 
@@ -200,8 +200,8 @@ def test_springs_with_a_couple_carry_and_lift_like_springs_that_only_push(
     raised: float, where: float, mass: float, couple: float
 ) -> None:
     """Source: PyNite, a beam held at the coupler's height, with a couple there, on springs that cannot pull."""
-    from frelt.core.moments import moments_of
-    from frelt.core.supports import pieces
+    from frelt.core.masses.moments import moments_of
+    from frelt.core.statics.supports import pieces
 
     one = rig(block("machine", mass, where), trailer=torsion(0.45 + raised))
     assert one.trailer is not None

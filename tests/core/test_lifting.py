@@ -9,16 +9,16 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy.optimize import brentq, linprog
 
-from frelt.core.empty import bare
-from frelt.core.lifting import knapsack
-from frelt.core.loads import Loads
-from frelt.core.moments import moments_of
-from frelt.core.report import report
-from frelt.core.rig import Rig
+from frelt.core.base.units import METRIC
+from frelt.core.judge.words import sentence
+from frelt.core.masses.bare import bare
+from frelt.core.masses.moments import moments_of
+from frelt.core.model.rig import Rig
+from frelt.core.report.report import report
 from frelt.core.solve import solve
-from frelt.core.supports import pieces
-from frelt.core.units import METRIC
-from frelt.core.words import sentence
+from frelt.core.statics.lifting import knapsack
+from frelt.core.statics.loads import Loads
+from frelt.core.statics.supports import pieces
 from tests.conftest import block, rig, tank
 from tests.core.test_statics import torsion
 

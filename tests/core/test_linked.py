@@ -7,12 +7,12 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy.optimize import linprog
 
-from frelt.core.linked import corners_of
-from frelt.core.rig import Link, Rig
-from frelt.core.safe_floor import safe_floor
+from frelt.core.base.value import FreltError
+from frelt.core.masses.linked import corners_of
+from frelt.core.model.rig import Link, Rig
+from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve
-from frelt.core.value import FreltError
-from frelt.core.worst import extreme, highest, lowest
+from frelt.core.statics.worst import extreme, highest, lowest
 from tests.conftest import at_fill, block, rig, tank
 from tests.core.test_road_fill import PLACES
 
@@ -94,7 +94,7 @@ def test_what_contradicts_is_named_and_unknown_never_ok() -> None:
     solved = solve(replace(one, links=(first, second)))
     assert solved.loads is None and "0.8 ≤ 1 × t0/tank" in solved.why and solved.checks[0].status == "unknown"
     with pytest.raises(FreltError, match="tied to each other"):
-        from frelt.core.linked import groups_of
+        from frelt.core.masses.linked import groups_of
 
         many = {f"t{n}": n for n in range(9)}
         groups_of([Link(factors=dict.fromkeys(many, 1.0), low=0, high=9)], ["s"], many, np.zeros((1, 9)), np.ones((1, 9)))

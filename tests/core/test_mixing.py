@@ -6,8 +6,8 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from frelt.core.mixing import FREEZES, antifreeze, batch, chain, hold_up, lasts
-from frelt.core.value import FreltError
+from frelt.core.base.value import FreltError
+from frelt.core.liquids.mixing import FREEZES, antifreeze, batch, chain, hold_up, lasts
 from tests.conftest import demo
 
 

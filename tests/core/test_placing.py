@@ -11,32 +11,32 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy import ndimage
 
-from frelt.core.around import Neighbors, blocked, rooms, walls
-from frelt.core.arrange import aligned, distributed, joined_tanks, length_free, mirrored, row, shifted
-from frelt.core.carrier import Body, Deck, Door, Vehicle
-from frelt.core.check import Check
+from frelt.core.base.figure import Figure, plate
+from frelt.core.base.units import FOOT, GALLON, INCH, US
 from frelt.core.checks.apart import _gaps
 from frelt.core.checks.pull_off import ways
-from frelt.core.edit import set_fill, with_item
-from frelt.core.figure import Figure, plate
-from frelt.core.fix import fixes
-from frelt.core.forks import capacity, lift
-from frelt.core.frames import Frames
-from frelt.core.item import Item, Placement
-from frelt.core.kind import every
-from frelt.core.kind import given as known
+from frelt.core.edit.items import set_fill, with_item
+from frelt.core.fixes.fix import fixes
+from frelt.core.geometry.frames import Frames
+from frelt.core.geometry.tank_shape import inside_volume, share_below, surface_height
+from frelt.core.judge.check import Check
+from frelt.core.judge.words import sentence
+from frelt.core.kind.kind import every
+from frelt.core.kind.kind import given as known
+from frelt.core.kind.make import is_computed, made, with_field, with_option
 from frelt.core.kinds.reel import capacity_of, hose_capacity, layers
-from frelt.core.making import is_computed, made, with_field, with_option
-from frelt.core.rig import Forklift, Rig
-from frelt.core.safe_floor import middle_of, safe_floor
-from frelt.core.solids import solids
+from frelt.core.model.carrier import Body, Deck, Door, Vehicle
+from frelt.core.model.item import Item, Placement
+from frelt.core.model.rig import Forklift, Rig
+from frelt.core.model.state import FillRange, State
+from frelt.core.placing.arrange import aligned, distributed, joined_tanks, length_free, mirrored, row, shifted
+from frelt.core.placing.safe_floor import middle_of, safe_floor
 from frelt.core.solve import Solved, solve
-from frelt.core.state import FillRange, State
-from frelt.core.surfaces import hung, possible, with_surface
-from frelt.core.tankshape import inside_volume, share_below, surface_height
-from frelt.core.units import FOOT, GALLON, INCH, US
-from frelt.core.walk import entrances, walk
-from frelt.core.words import sentence
+from frelt.core.space.rooms import Neighbors, blocked, rooms, walls
+from frelt.core.space.solids import solids
+from frelt.core.space.surfaces import hung, possible, with_surface
+from frelt.core.space.walk import entrances, walk
+from frelt.core.statics.forks import capacity, lift
 from tests.conftest import block, rig, tank, trailer
 from tests.core.frames import Beam
 

@@ -4,10 +4,10 @@ import pytest
 from msgspec.structs import replace
 
 from frelt.app.stock import classes
-from frelt.core.carrier import Tires, Trailer, TrailerEmpty
-from frelt.core.figure import Figure, plate
-from frelt.core.questions import questions
-from frelt.core.units import METRIC, US
+from frelt.core.base.figure import Figure, plate
+from frelt.core.base.units import METRIC, US
+from frelt.core.model.carrier import Tires, Trailer, TrailerEmpty
+from frelt.core.planning.questions import questions
 from tests.conftest import demo, trailer
 
 

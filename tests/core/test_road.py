@@ -4,14 +4,14 @@ import pytest
 from msgspec.structs import replace
 
 from frelt.app.stock import class_of, new_rig, rule_sets, with_chassis
-from frelt.core.carrier import Body
-from frelt.core.figure import plate
-from frelt.core.frames import Frames
-from frelt.core.rig import RuleSet
-from frelt.core.road import ASK, bridge_limit, notes, outside
+from frelt.core.base.figure import plate
+from frelt.core.base.units import LB, METRIC, US
+from frelt.core.geometry.frames import Frames
+from frelt.core.judge.words import brief, sentence
+from frelt.core.model.carrier import Body
+from frelt.core.model.rig import RuleSet
 from frelt.core.solve import solve
-from frelt.core.units import LB, METRIC, US
-from frelt.core.words import brief, sentence
+from frelt.core.space.outside import ASK, bridge_limit, notes, outside
 from tests.conftest import block, rig, trailer
 
 US_RULES, METRIC_RULES = rule_sets()

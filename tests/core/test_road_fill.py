@@ -10,13 +10,13 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy.optimize import minimize
 
-from frelt.core.drain import G, drain_time, flow, friction, level_time
-from frelt.core.liquid import hypochlorite
-from frelt.core.rig import Rig
-from frelt.core.road_fill import RoadFill, fill_order, rates, road_fill, with_road_fill
+from frelt.core.base.units import GALLON
+from frelt.core.liquids.drain import G, drain_time, flow, friction, level_time
+from frelt.core.liquids.road_fill import RoadFill, fill_order, rates, road_fill, with_road_fill
+from frelt.core.model.liquid import hypochlorite
+from frelt.core.model.rig import Rig
+from frelt.core.model.state import FillRange, State
 from frelt.core.solve import solve
-from frelt.core.state import FillRange, State
-from frelt.core.units import GALLON
 from tests.conftest import block, demo, rig, tank
 
 PLACES = st.tuples(st.floats(0.3, 4.7), st.floats(-0.6, 0.6), st.floats(150, 700))
@@ -72,7 +72,7 @@ def test_every_fill_in_the_box_is_right_and_the_box_cannot_grow(places: list[tup
 @given(st.lists(PLACES, min_size=2, max_size=3), st.booleans())
 def test_the_most_liquid_is_that_of_another_solver(places: list[tuple[float, float, float]], exact: bool) -> None:
     """Source: SciPy's SLSQP on the same rows, from several starts; it can only fall short."""
-    from frelt.core.road_fill import _program
+    from frelt.core.liquids.road_fill import _program
 
     solved = solve(laden(places))
     found = road_fill(solved, exact=exact)

@@ -6,16 +6,16 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from frelt.core.carrier import TrailerRatings
-from frelt.core.edit import place
-from frelt.core.figure import Figure, plate
-from frelt.core.fill_line import fill_lines
-from frelt.core.fix import PROPOSERS, fixes
-from frelt.core.rig import Rig, RuleSet
-from frelt.core.safe_floor import safe_floor
+from frelt.core.base.figure import Figure, plate
+from frelt.core.base.units import METRIC, US
+from frelt.core.edit.items import place
+from frelt.core.fixes.fix import PROPOSERS, fixes
+from frelt.core.liquids.fill_line import fill_lines
+from frelt.core.model.carrier import TrailerRatings
+from frelt.core.model.rig import Rig, RuleSet
+from frelt.core.model.state import FillRange, State
+from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve
-from frelt.core.state import FillRange, State
-from frelt.core.units import METRIC, US
 from tests.conftest import at_fill, block, demo, rig, tank, trailer
 
 GEOMETRY = ("overlap", "off deck", "state")
@@ -75,7 +75,7 @@ def test_unknown_limits_are_counted_and_others_block() -> None:
 
 
 def test_what_stands_on_a_skid_moves_with_it() -> None:
-    from frelt.core.carrier import Deck
+    from frelt.core.model.carrier import Deck
 
     deck = Deck(
         id="top",

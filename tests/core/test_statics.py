@@ -7,19 +7,19 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from Pynite import FEModel3D
 
-from frelt.core.carrier import Aboard, Body, Door, Trailer
-from frelt.core.edit import place
-from frelt.core.empty import bare
-from frelt.core.figure import Figure, plate
-from frelt.core.fix import fixes
-from frelt.core.rig import Rig, RuleSet
-from frelt.core.safe_floor import safe_floor
+from frelt.core.base.figure import Figure, plate
+from frelt.core.base.units import METRIC
+from frelt.core.edit.items import place
+from frelt.core.fixes.fix import fixes
+from frelt.core.judge.words import brief, sentence
+from frelt.core.masses.bare import bare
+from frelt.core.model.carrier import Aboard, Body, Door, Trailer
+from frelt.core.model.rig import Rig, RuleSet
+from frelt.core.model.state import State
+from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve
-from frelt.core.state import State
-from frelt.core.supports import Condition
-from frelt.core.units import METRIC
-from frelt.core.words import brief, sentence
-from frelt.core.worst import extreme
+from frelt.core.statics.supports import Condition
+from frelt.core.statics.worst import extreme
 from tests.conftest import at_fill, block, rig, tank, trailer
 
 REL = 1e-6  # a direct solver in double precision

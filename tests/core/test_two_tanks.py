@@ -6,9 +6,9 @@ import shapely
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from frelt.core.safe_floor import linear_sides
+from frelt.core.liquids.two_tanks import Corner, cut, two_tanks
+from frelt.core.placing.safe_floor import linear_sides
 from frelt.core.solve import solve
-from frelt.core.two_tanks import Corner, cut, two_tanks
 from tests.conftest import block, demo, rig, tank
 from tests.core.test_road_fill import PLACES, wrong
 

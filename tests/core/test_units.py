@@ -5,9 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from frelt.core.quantity import NotUnderstood, read
-from frelt.core.units import GALLON, INCH, LB, METRIC, US, Units, eighths
-from frelt.ui.fields import convert
+from frelt.core.base.typed import NotUnderstood, read
+from frelt.core.base.units import GALLON, INCH, LB, METRIC, US, Units, eighths
+from frelt.ui.widgets.fields import convert
 
 REGISTRY = pint.UnitRegistry()
 

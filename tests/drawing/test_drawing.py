@@ -6,15 +6,15 @@ import pytest
 from msgspec.structs import replace
 
 from frelt.app.stock import class_of, classes, equipment
-from frelt.core.carrier import Deck
-from frelt.core.edit import place
-from frelt.core.frames import Frames
-from frelt.core.item import Item
-from frelt.core.rig import Rig
-from frelt.core.solids import solids
+from frelt.core.edit.items import place
+from frelt.core.geometry.frames import Frames
+from frelt.core.geometry.tank_shape import surface_height
+from frelt.core.model.carrier import Deck
+from frelt.core.model.item import Item
+from frelt.core.model.rig import Rig
+from frelt.core.model.state import FillRange
 from frelt.core.solve import solve
-from frelt.core.state import FillRange
-from frelt.core.tankshape import surface_height
+from frelt.core.space.solids import solids
 from frelt.drawing import carrier
 from frelt.drawing.shapes import Group, Path, bounds
 from frelt.drawing.views import Scene, View, scenes, seen, shown_fills, sketch

@@ -4,11 +4,11 @@ import pytest
 
 from frelt.app.places import shipped
 from frelt.app.stock import classes, equipment, new_rig
-from frelt.core.catalog import search
-from frelt.core.integrity import check_rig
+from frelt.core.base.value import BadInput
+from frelt.core.geometry.tank_shape import inside_volume
+from frelt.core.kind.catalog import search
+from frelt.core.model.integrity import check_rig
 from frelt.core.solve import solve
-from frelt.core.tankshape import inside_volume
-from frelt.core.value import BadInput
 from frelt.formats.catalog import read_catalog
 
 HEAD = (

@@ -8,8 +8,8 @@ from msgspec.structs import replace
 
 from frelt.app.places import shipped
 from frelt.app.stock import classes
-from frelt.core.carrier import Trailer, Vehicle
-from frelt.core.value import BadInput
+from frelt.core.base.value import BadInput
+from frelt.core.model.carrier import Trailer, Vehicle
 from frelt.formats.chassis import COLUMNS, read_chassis, write_chassis
 
 

@@ -10,9 +10,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from frelt.app.places import shipped
-from frelt.core.document import VERSION, Document
-from frelt.core.figure import Figure
-from frelt.core.value import BadInput
+from frelt.core.base.figure import Figure
+from frelt.core.base.value import BadInput
+from frelt.core.model.document import VERSION, Document
 from frelt.formats.document import decode, encode, schema
 from frelt.formats.migrations import STEPS, migrate, step
 from tests.conftest import block, demo, rig, tank

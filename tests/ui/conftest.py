@@ -9,9 +9,9 @@ from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
 from frelt.app.places import own_demo
-from frelt.core.document import Document
-from frelt.ui.start import build
-from frelt.ui.window import Window
+from frelt.core.model.document import Document
+from frelt.ui.frame.start import build
+from frelt.ui.frame.window import Window
 
 
 @pytest.fixture(autouse=True)

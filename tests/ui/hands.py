@@ -4,7 +4,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit, QWidget
 
-from frelt.ui.window import Window
+from frelt.ui.frame.window import Window
 
 
 def typed(root: QWidget, name: str, text: str) -> QLineEdit:

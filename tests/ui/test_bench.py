@@ -12,14 +12,14 @@ from pytestqt.qtbot import QtBot
 
 from frelt.app.places import own_demo
 from frelt.app.storage import load, save
-from frelt.core.carrier import TrailerRatings
-from frelt.core.document import Document
-from frelt.core.figure import plate
-from frelt.core.units import GALLON, INCH, LB
-from frelt.ui.desk import WORST
-from frelt.ui.panels import ChecksTable, KeysWindow
-from frelt.ui.start import build
-from frelt.ui.window import Window
+from frelt.core.base.figure import plate
+from frelt.core.base.units import GALLON, INCH, LB
+from frelt.core.model.carrier import TrailerRatings
+from frelt.core.model.document import Document
+from frelt.ui.frame.desk import WORST
+from frelt.ui.frame.panels import ChecksTable, KeysWindow
+from frelt.ui.frame.start import build
+from frelt.ui.frame.window import Window
 from tests.conftest import block, demo, rig, tank, trailer
 
 LEFT = Qt.MouseButton.LeftButton
@@ -271,7 +271,7 @@ def test_an_impossible_measure_is_questioned_in_place(window: Window) -> None:
 
 
 def test_the_field_in_hand_is_drawn_on_the_chassis(window: Window) -> None:
-    from frelt.ui.asked import runs
+    from frelt.ui.bench.asked import runs
 
     window.desk.go(1)
     QApplication.processEvents()
@@ -391,7 +391,7 @@ def test_an_entry_dropped_on_the_plan_stands_where_it_was_let_go(window: Window)
     from PyQt6.QtCore import QMimeData
     from PyQt6.QtGui import QDropEvent
 
-    from frelt.ui.desk import ENTRY
+    from frelt.ui.frame.desk import ENTRY
 
     layout = window.bench.layout_now
     assert layout is not None
@@ -430,14 +430,14 @@ def test_a_rig_is_copied_with_its_serial_blank(window: Window) -> None:
 
 
 def test_names_too_long_become_number_tags_and_never_dots(fresh: Callable[[Document], Window]) -> None:
-    from frelt.ui.bench_paint import fitting, label_boxes
+    from frelt.ui.bench.over import fitting, label_boxes
 
     long = replace(block("a", 20.0, 1.0), name="Surfactant and neutralizer transfer pump assembly")
     window = fresh(Document(rigs=(rig(long, tank("w", 300.0, 3.0, size=1.2)),)))
     QApplication.processEvents()
     solved, layout = window.desk.solved, window.bench.layout_now
     assert solved is not None and layout is not None
-    from frelt.core.solids import solids
+    from frelt.core.space.solids import solids
 
     inside, tagged = label_boxes(window.bench._scenes["plan"], solved.rig, layout, solids(solved.rig, solved.frames))
     assert [n for _, n in tagged] == [long.name]

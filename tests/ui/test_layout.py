@@ -11,20 +11,20 @@ from pytestqt.qtbot import QtBot
 from frelt.app.places import own_demo
 from frelt.app.session import new_id
 from frelt.app.stock import class_of, new_rig
-from frelt.core.carrier import Axle, Tires, TrailerRatings
-from frelt.core.document import Document
-from frelt.core.rig import Rig
-from frelt.core.solids import solids
-from frelt.core.state import State
+from frelt.core.model.carrier import Axle, Tires, TrailerRatings
+from frelt.core.model.document import Document
+from frelt.core.model.rig import Rig
+from frelt.core.model.state import State
+from frelt.core.space.solids import solids
 from frelt.paint import fonts
 from frelt.paint.painter import write
-from frelt.ui.bench_paint import LINE, PAD, label_boxes
-from frelt.ui.limits import bars
-from frelt.ui.liquids.page import LiquidsPage
-from frelt.ui.posts import BAR, COLUMN, place_posts, posts
-from frelt.ui.strip import NAME, NARROW
-from frelt.ui.tube import LABEL
-from frelt.ui.window import Window
+from frelt.ui.bench.over import LINE, PAD, label_boxes
+from frelt.ui.bench.posts import BAR, COLUMN, place_posts, posts
+from frelt.ui.bench.tube import LABEL
+from frelt.ui.frame.limits import bars
+from frelt.ui.frame.strip import NAME, NARROW
+from frelt.ui.frame.window import Window
+from frelt.ui.steps.liquids.page import LiquidsPage
 from tests.conftest import demo
 
 SIZES = [(1000, 680), (1280, 800), (1920, 1080)]

@@ -11,12 +11,12 @@ from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton
 
 from frelt.app.storage import load
 from frelt.cli import judge_file
-from frelt.core.document import Document
-from frelt.core.item import Item
-from frelt.core.solids import solids
-from frelt.core.units import US
-from frelt.core.words import sentence
-from frelt.ui.window import Window
+from frelt.core.base.units import US
+from frelt.core.judge.words import sentence
+from frelt.core.model.document import Document
+from frelt.core.model.item import Item
+from frelt.core.space.solids import solids
+from frelt.ui.frame.window import Window
 from tests.ui.hands import typed
 
 LEFT = Qt.MouseButton.LeftButton

@@ -9,9 +9,9 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLabel
 from pytestqt.qtbot import QtBot
 
-from frelt.core.units import GALLON, INCH
-from frelt.ui.liquids.page import LiquidsPage
-from frelt.ui.window import Window
+from frelt.core.base.units import GALLON, INCH
+from frelt.ui.frame.window import Window
+from frelt.ui.steps.liquids.page import LiquidsPage
 from tests.ui.hands import go, typed
 
 LEFT = Qt.MouseButton.LeftButton

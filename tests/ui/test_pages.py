@@ -11,13 +11,13 @@ from pytestqt.qtbot import QtBot
 
 from frelt.app import stock
 from frelt.app.places import own_demo
-from frelt.core.figure import NOT_RATED
-from frelt.core.item import Item
-from frelt.core.rig import Rig
-from frelt.core.units import GALLON, INCH, LB
-from frelt.ui.desk import WORST
-from frelt.ui.limits import bars
-from frelt.ui.window import Window
+from frelt.core.base.figure import NOT_RATED
+from frelt.core.base.units import GALLON, INCH, LB
+from frelt.core.model.item import Item
+from frelt.core.model.rig import Rig
+from frelt.ui.frame.desk import WORST
+from frelt.ui.frame.limits import bars
+from frelt.ui.frame.window import Window
 from tests.ui.hands import go, typed
 
 
@@ -272,7 +272,7 @@ def test_job_rig_and_side_of_the_curb(window: Window) -> None:
 
 
 def test_two_rigs_are_shown_beside_each_other(window: Window, qtbot: QtBot) -> None:
-    from frelt.ui.beside import Beside
+    from frelt.ui.frame.beside import Beside
 
     qtbot.keyClick(window, Qt.Key.Key_F3)
     assert "copy it under Job" in window.message.text()

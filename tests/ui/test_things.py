@@ -10,11 +10,11 @@ from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton, QSpinBox
 from pytestqt.qtbot import QtBot
 
 from frelt.app.stock import equipment, shop_equipment
-from frelt.core.document import Document
-from frelt.core.item import Item
-from frelt.core.solids import Solid, solids
-from frelt.core.units import GALLON, INCH, LB
-from frelt.ui.window import Window
+from frelt.core.base.units import GALLON, INCH, LB
+from frelt.core.model.document import Document
+from frelt.core.model.item import Item
+from frelt.core.space.solids import Solid, solids
+from frelt.ui.frame.window import Window
 from tests.ui.hands import go, typed
 
 SHIFT, CTRL, NONE = Qt.KeyboardModifier.ShiftModifier, Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.NoModifier

@@ -14,14 +14,14 @@ from frelt.app.places import library_dir, own_demo
 from frelt.app.stock import classes, find_chassis, shop_chassis
 from frelt.app.storage import load
 from frelt.cli import judge_file
-from frelt.core.document import Document
-from frelt.core.measures import deck_length
-from frelt.core.units import GALLON, INCH, LB, US
-from frelt.core.words import brief, sentence
-from frelt.ui.drawings import VIEWS
-from frelt.ui.handles import grips
-from frelt.ui.job.carriers import CarriersWindow
-from frelt.ui.window import Window
+from frelt.core.base.units import GALLON, INCH, LB, US
+from frelt.core.geometry.measures import deck_length
+from frelt.core.judge.words import brief, sentence
+from frelt.core.model.document import Document
+from frelt.ui.bench.drawings import VIEWS
+from frelt.ui.bench.handles import grips
+from frelt.ui.frame.window import Window
+from frelt.ui.steps.job.carriers import CarriersWindow
 from tests.ui.hands import go, typed
 
 Fresh = Callable[[Document], Window]

@@ -1,4 +1,4 @@
-"""The checks: one file each, found by import. See `core.check` for how to add one."""
+"""The checks: one file each, found by import. See `core.judge.check` for how to add one."""
 
 from importlib import import_module
 from pkgutil import iter_modules

@@ -5,14 +5,14 @@ from collections.abc import Iterable
 import numpy as np
 from numpy.typing import NDArray
 
-from ..around import boxed
-from ..check import Check, CheckKind, register
-from ..frames import Frame, Frames
-from ..item import Item, Nature
-from ..kind import Box, kind_of
-from ..memo import Each
-from ..rig import Rig
-from ..units import Units
+from ..base.kept import Each
+from ..base.units import Units
+from ..geometry.frames import Frame, Frames
+from ..judge.check import Check, CheckKind, register
+from ..kind.kind import Box, kind_of
+from ..model.item import Item, Nature
+from ..model.rig import Rig
+from ..space.rooms import boxed
 
 Array = NDArray[np.float64]
 

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, CheckKind, named, register
-from ..figure import rated
-from ..limit import Limit
+from ..base.figure import rated
+from ..judge.check import Bearing, CheckKind, named, register
+from ..statics.limit import Limit
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:

@@ -2,10 +2,10 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, Check, CheckKind, register
-from ..limit import Limit
-from ..units import Units
-from ..words import when
+from ..base.units import Units
+from ..judge.check import Bearing, Check, CheckKind, register
+from ..judge.words import when
+from ..statics.limit import Limit
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:

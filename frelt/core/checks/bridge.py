@@ -4,12 +4,12 @@ from collections.abc import Iterable
 
 import numpy as np
 
-from ..cases import overhang
-from ..check import Bearing, Check, CheckKind, register
-from ..limit import Limit
-from ..road import ASK, bridge_limit
-from ..units import Units
-from ..words import when
+from ..base.units import Units
+from ..judge.check import Bearing, Check, CheckKind, register
+from ..judge.words import when
+from ..space.outside import ASK, bridge_limit
+from ..statics.cases import overhang
+from ..statics.limit import Limit
 
 
 def _stations(b: Bearing) -> list[tuple[float, str]]:

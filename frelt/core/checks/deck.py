@@ -2,14 +2,14 @@
 
 from collections.abc import Iterable
 
-from ..carrier import Carrier
-from ..check import Check, CheckKind, Status, field_of, register
-from ..figure import Rating, rated
-from ..frames import Frames, standing_on
-from ..item import Item
-from ..own_rows import own_rows
-from ..rig import Rig
-from ..units import Units
+from ..base.figure import Rating, rated
+from ..base.units import Units
+from ..geometry.frames import Frames, standing_on
+from ..judge.check import Check, CheckKind, Status, field_of, register
+from ..masses.item_rows import own_rows
+from ..model.carrier import Carrier
+from ..model.item import Item
+from ..model.rig import Rig
 
 ALOFT = ("roof",)
 

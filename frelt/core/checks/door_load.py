@@ -3,13 +3,13 @@
 from collections.abc import Iterable
 from itertools import product
 
-from ..carrier import Deck, Hinge
-from ..check import Check, CheckKind, register
-from ..frames import Frame, Frames, standing_on, turned
-from ..item import Item
-from ..rig import Rig
-from ..solids import TOUCH, Solid, depth, hull, solids
-from ..units import Units
+from ..base.units import Units
+from ..geometry.frames import Frame, Frames, standing_on, turned
+from ..judge.check import Check, CheckKind, register
+from ..model.carrier import Deck, Hinge
+from ..model.item import Item
+from ..model.rig import Rig
+from ..space.solids import TOUCH, Solid, depth, hull, solids
 
 STEP = 6.0  # degrees between the positions that are looked at
 

@@ -2,17 +2,17 @@
 
 from collections.abc import Iterable
 
-from ..around import Neighbors, deck_box, neighbors
-from ..carrier import Carrier
-from ..check import Check, CheckKind, Status, register
-from ..figure import NOT_RATED
-from ..forks import Lift, capacity, lift, skids
-from ..frames import Frames, standing_on
-from ..item import Item
-from ..kind import given
-from ..rig import Rig
-from ..solids import TOUCH, solids
-from ..units import Units
+from ..base.figure import NOT_RATED
+from ..base.units import Units
+from ..geometry.frames import Frames, standing_on
+from ..judge.check import Check, CheckKind, Status, register
+from ..kind.kind import given
+from ..model.carrier import Carrier
+from ..model.item import Item
+from ..model.rig import Rig
+from ..space.rooms import Neighbors, deck_box, neighbors
+from ..space.solids import TOUCH, solids
+from ..statics.forks import Lift, capacity, lift, skids
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:

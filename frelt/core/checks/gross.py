@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from ..carrier import Trailer
-from ..check import Bearing, Check, CheckKind, field_of, register
-from ..figure import rated
-from ..limit import Limit
-from ..text import uncapital
-from ..units import Units
-from ..words import spare, when
+from ..base.figure import rated
+from ..base.text import uncapital
+from ..base.units import Units
+from ..judge.check import Bearing, Check, CheckKind, field_of, register
+from ..judge.words import spare, when
+from ..model.carrier import Trailer
+from ..statics.limit import Limit
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:

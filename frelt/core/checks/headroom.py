@@ -3,14 +3,14 @@
 from collections.abc import Iterable
 from math import atan2, hypot, pi
 
-from ..around import Neighbors, deck_box, neighbors, walled
-from ..carrier import Carrier, Door
-from ..check import Check, CheckKind, register
-from ..frames import Frames
-from ..kind import Box
-from ..rig import Rig
-from ..solids import TOUCH, solids
-from ..units import Units
+from ..base.units import Units
+from ..geometry.frames import Frames
+from ..judge.check import Check, CheckKind, register
+from ..kind.kind import Box
+from ..model.carrier import Carrier, Door
+from ..model.rig import Rig
+from ..space.rooms import Neighbors, deck_box, neighbors, walled
+from ..space.solids import TOUCH, solids
 
 
 def inside_height(carrier: Carrier, x: float = float("inf"), y0: float = 0.0, y1: float = 0.0) -> float:

@@ -5,12 +5,12 @@ They are held against the static tongue weight, with or without weight-distribut
 
 from collections.abc import Iterable
 
-from ..check import Bearing, Check, CheckKind, register
-from ..figure import Rating, rated
-from ..limit import Limit
-from ..text import uncapital
-from ..units import Units
-from ..words import carried, when
+from ..base.figure import Rating, rated
+from ..base.text import uncapital
+from ..base.units import Units
+from ..judge.check import Bearing, Check, CheckKind, register
+from ..judge.words import carried, when
+from ..statics.limit import Limit
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:

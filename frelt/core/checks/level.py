@@ -3,10 +3,10 @@
 from collections.abc import Iterable
 from math import radians, tan
 
-from ..check import Check, CheckKind, register
-from ..frames import Frames
-from ..rig import Rig
-from ..units import Units
+from ..base.units import Units
+from ..geometry.frames import Frames
+from ..judge.check import Check, CheckKind, register
+from ..model.rig import Rig
 from .apart import traits
 
 MOST = 5.0  # degrees; common practice, no source: the engine's manual gives its own

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, Check, CheckKind, named, register
-from ..limit import Limit
-from ..supports import springs
-from ..units import Units
-from ..words import when
+from ..base.units import Units
+from ..judge.check import Bearing, Check, CheckKind, named, register
+from ..judge.words import when
+from ..statics.limit import Limit
+from ..statics.supports import springs
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:

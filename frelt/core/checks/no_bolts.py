@@ -2,11 +2,11 @@
 
 from collections.abc import Iterable
 
-from ..bolts import bolted, hit, points, zones
-from ..check import Check, CheckKind, register
-from ..frames import Frames
-from ..rig import Rig
-from ..units import Units
+from ..base.units import Units
+from ..geometry.frames import Frames
+from ..judge.check import Check, CheckKind, register
+from ..model.rig import Rig
+from ..space.bolts import bolted, hit, points, zones
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:

@@ -2,14 +2,14 @@
 
 from collections.abc import Iterable
 
-from ..carrier import Deck
-from ..check import Check, CheckKind, register
-from ..frames import Frames, placed
-from ..item import Item
-from ..memo import Each
-from ..rig import Rig
-from ..solids import TOUCH, solid
-from ..units import Units
+from ..base.kept import Each
+from ..base.units import Units
+from ..geometry.frames import Frames, placed
+from ..judge.check import Check, CheckKind, register
+from ..model.carrier import Deck
+from ..model.item import Item
+from ..model.rig import Rig
+from ..space.solids import TOUCH, solid
 
 
 def overhang(corners: Iterable[tuple[float, float]], deck: Iterable[tuple[float, float]]) -> float:

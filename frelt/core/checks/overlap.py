@@ -4,12 +4,12 @@ from collections.abc import Iterable
 
 import numpy as np
 
-from ..around import carried_by
-from ..check import Check, CheckKind, register
-from ..frames import Frames
-from ..rig import Rig
-from ..solids import TOUCH, depth, solids
-from ..units import Units
+from ..base.units import Units
+from ..geometry.frames import Frames
+from ..judge.check import Check, CheckKind, register
+from ..model.rig import Rig
+from ..space.rooms import carried_by
+from ..space.solids import TOUCH, depth, solids
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:

@@ -6,17 +6,17 @@ from math import radians, tan
 import numpy as np
 from msgspec import Struct
 
-from ..around import OUTWARD, Neighbors, Obstacle, boxed, deck_box, neighbors, walls_of
-from ..carrier import Carrier
-from ..check import Check, CheckKind, register
-from ..frames import Frame, Frames
-from ..item import HosePart, Item
-from ..kind import Box, Fan, kind_of
+from ..base.kept import Each, Memo
+from ..base.units import Units
+from ..geometry.frames import Frame, Frames
+from ..judge.check import Check, CheckKind, register
+from ..kind.kind import Box, Fan, kind_of
 from ..kinds.reel import capacity_of
-from ..memo import Each, Memo
-from ..rig import Rig
-from ..solids import TOUCH
-from ..units import Units
+from ..model.carrier import Carrier
+from ..model.item import HosePart, Item
+from ..model.rig import Rig
+from ..space.rooms import OUTWARD, Neighbors, Obstacle, boxed, deck_box, neighbors, walls_of
+from ..space.solids import TOUCH
 
 SPLAY = 20.0  # degrees to each side that a crew walks off with hose; common practice, no source
 

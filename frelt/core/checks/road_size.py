@@ -2,11 +2,11 @@
 
 from collections.abc import Iterable
 
-from ..check import Check, CheckKind, Status, register
-from ..frames import Frames
-from ..rig import Rig
-from ..road import ASK, outside
-from ..units import Units
+from ..base.units import Units
+from ..geometry.frames import Frames
+from ..judge.check import Check, CheckKind, Status, register
+from ..model.rig import Rig
+from ..space.outside import ASK, outside
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:

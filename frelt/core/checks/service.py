@@ -2,15 +2,15 @@
 
 from collections.abc import Iterable, Mapping
 
-from ..around import Blocked, Room, blocked, rooms
-from ..check import Check, CheckKind, Status, register
-from ..frames import Frames
-from ..item import Item
-from ..kind import kind_of
-from ..rig import Rig
-from ..text import capital, joined
-from ..units import Units
-from ..walk import walk
+from ..base.text import capital, joined
+from ..base.units import Units
+from ..geometry.frames import Frames
+from ..judge.check import Check, CheckKind, Status, register
+from ..kind.kind import kind_of
+from ..model.item import Item
+from ..model.rig import Rig
+from ..space.rooms import Blocked, Room, blocked, rooms
+from ..space.walk import walk
 
 BY_HAND = 23.0  # kg; what one person lifts out of the way: NIOSH lifting equation, load constant
 

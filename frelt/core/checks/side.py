@@ -4,11 +4,11 @@ from collections.abc import Iterable
 
 import numpy as np
 
-from ..carrier import Trailer
-from ..check import Bearing, Check, CheckKind, register
-from ..limit import Limit
-from ..units import Units
-from ..words import when
+from ..base.units import Units
+from ..judge.check import Bearing, Check, CheckKind, register
+from ..judge.words import when
+from ..model.carrier import Trailer
+from ..statics.limit import Limit
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:

@@ -7,12 +7,12 @@ then carry is a limit of its own.
 
 from collections.abc import Iterable
 
-from ..carrier import Trailer
-from ..check import Bearing, Check, CheckKind, register
-from ..figure import rated
-from ..limit import Limit
-from ..units import Units
-from ..words import carried, when
+from ..base.figure import rated
+from ..base.units import Units
+from ..judge.check import Bearing, Check, CheckKind, register
+from ..judge.words import carried, when
+from ..model.carrier import Trailer
+from ..statics.limit import Limit
 
 
 def tail(trailer: Trailer) -> float:

@@ -2,9 +2,9 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, CheckKind, named, register
-from ..limit import Limit
-from ..questions import tire_rating
+from ..judge.check import Bearing, CheckKind, named, register
+from ..planning.questions import tire_rating
+from ..statics.limit import Limit
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterable
 
-from ..check import Bearing, Check, CheckKind, register
-from ..figure import rated
-from ..limit import Limit
-from ..units import Units
-from ..words import spare, when
+from ..base.figure import rated
+from ..base.units import Units
+from ..judge.check import Bearing, Check, CheckKind, register
+from ..judge.words import spare, when
+from ..statics.limit import Limit
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:

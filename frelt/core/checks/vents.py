@@ -2,15 +2,15 @@
 
 from collections.abc import Iterable
 
-from ..around import Neighbors, deck_box, neighbors, walled
-from ..carrier import Carrier
-from ..check import Check, CheckKind, register
-from ..frames import Frame, Frames
-from ..item import Item
-from ..kind import Box, Column, kind_of, nothing
-from ..rig import Rig
-from ..solids import TOUCH
-from ..units import Units
+from ..base.units import Units
+from ..geometry.frames import Frame, Frames
+from ..judge.check import Check, CheckKind, register
+from ..kind.kind import Box, Column, kind_of, nothing
+from ..model.carrier import Carrier
+from ..model.item import Item
+from ..model.rig import Rig
+from ..space.rooms import Neighbors, deck_box, neighbors, walled
+from ..space.solids import TOUCH
 
 OVER = 1.0  # of free air above an exhaust under the open sky [m]
 

@@ -2,11 +2,11 @@
 
 from collections.abc import Iterable
 
-from ..check import Check, CheckKind, register
-from ..frames import Frames
-from ..rig import Rig
-from ..solids import TOUCH, depth, fixtures, solids
-from ..units import Units
+from ..base.units import Units
+from ..geometry.frames import Frames
+from ..judge.check import Check, CheckKind, register
+from ..model.rig import Rig
+from ..space.solids import TOUCH, depth, fixtures, solids
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:

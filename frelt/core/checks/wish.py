@@ -3,13 +3,13 @@
 from collections.abc import Iterable
 from typing import TYPE_CHECKING
 
-from ..check import Check, CheckKind, register
-from ..frames import Frames
-from ..rig import Rig
-from ..units import Units
+from ..base.units import Units
+from ..geometry.frames import Frames
+from ..judge.check import Check, CheckKind, register
+from ..model.rig import Rig
 
 if TYPE_CHECKING:
-    from ..loads import Loads
+    from ..statics.loads import Loads
 
 SMALL = 0.01  # so that a broken wish ranks behind every overload
 
@@ -17,7 +17,7 @@ SMALL = 0.01  # so that a broken wish ranks behind every overload
 def _weighed(rig: Rig, frames: Frames, loads: "Loads") -> Iterable[Check]:
     if not rig.wishes:
         return
-    from ..wishes import judged
+    from ..judge.wishes import judged
 
     for n, said in enumerate(judged(rig, frames, loads)):
         if said.kept is None:

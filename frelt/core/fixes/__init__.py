@@ -1,4 +1,4 @@
-"""The fixes: one file each, found by import. See `core.fix` for how to add one."""
+"""The fixes: one file each, found by import. See `core.fixes.fix` for how to add one."""
 
 from importlib import import_module
 from pkgutil import iter_modules

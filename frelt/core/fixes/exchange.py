@@ -4,14 +4,14 @@ from collections.abc import Iterable
 
 import numpy as np
 
-from ..check import Check
-from ..edit import exchange
-from ..fix import MOST_TRIES, Fix, proved, register
-from ..frames import standing_on
-from ..loads import Loads
-from ..safe_floor import middle_of
+from ..base.units import Units
+from ..edit.items import exchange
+from ..geometry.frames import standing_on
+from ..judge.check import Check
+from ..placing.safe_floor import middle_of
 from ..solve import Solved
-from ..units import Units
+from ..statics.loads import Loads
+from .fix import MOST_TRIES, Fix, proved, register
 
 
 def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:

@@ -2,13 +2,13 @@
 
 from collections.abc import Iterable
 
-from ..cases import ball_height
-from ..check import Check
-from ..edit import with_ball
-from ..fix import MOST_TRIES, Fix, proved, register
+from ..base.units import Units
+from ..edit.items import with_ball
+from ..judge.check import Check
 from ..solve import Solved
-from ..supports import springs
-from ..units import Units
+from ..statics.cases import ball_height
+from ..statics.supports import springs
+from .fix import MOST_TRIES, Fix, proved, register
 
 
 def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:

@@ -4,13 +4,13 @@ from collections.abc import Iterator
 
 from msgspec.structs import replace
 
-from ..check import Check
-from ..figure import Figure
-from ..fix import Fix, proved, register
-from ..item import Placement
-from ..making import made
+from ..base.figure import Figure
+from ..base.units import Units
+from ..judge.check import Check
+from ..kind.make import made
+from ..model.item import Placement
 from ..solve import Solved
-from ..units import Units
+from .fix import Fix, proved, register
 
 LOW = 0.03  # of the stand at its low end [m]
 

@@ -5,17 +5,17 @@ from itertools import islice
 
 from msgspec.structs import replace
 
-from ..arrange import shifted
-from ..check import Check
-from ..company import roots
-from ..edit import turn, with_item
-from ..fix import MOST_TRIES, Fix, proved, register
-from ..item import Item
-from ..kind import kind_of
-from ..making import with_option
-from ..rig import Rig
+from ..base.units import Units
+from ..edit.items import turn, with_item
+from ..judge.check import Check
+from ..kind.kind import kind_of
+from ..kind.make import with_option
+from ..model.item import Item
+from ..model.rig import Rig
+from ..placing.arrange import shifted
 from ..solve import Solved
-from ..units import Units
+from ..space.moving_along import roots
+from .fix import MOST_TRIES, Fix, proved, register
 
 KINDS = ("service", "apart", "pull-off", "vents")
 OTHER_SIDE = {"outlet": "outlet to the", "exhaust": "exhaust", "leaves": "hose off to the"}

@@ -3,27 +3,18 @@
 from collections.abc import Iterable, Iterator
 from math import ceil, inf
 
-from ..check import Check
-from ..company import roots
-from ..distances import moved_in_plan
-from ..fix import Fix, proved, register
-from ..frames import standing_on
-from ..item import Item
-from ..loads import Loads
-from ..own_rows import own_rows
-from ..safe_floor import (
-    Point,
-    Polygon,
-    deck_room,
-    half_planes,
-    linear_sides,
-    middle_of,
-    room_taken,
-    stands,
-)
-from ..solids import Solid, solids
+from ..base.units import Units
+from ..geometry.frames import standing_on
+from ..judge.check import Check
+from ..masses.item_rows import own_rows
+from ..model.item import Item
+from ..placing.distances import moved_in_plan
+from ..placing.safe_floor import Point, Polygon, deck_room, half_planes, linear_sides, middle_of, room_taken, stands
 from ..solve import Solved
-from ..units import Units
+from ..space.moving_along import roots
+from ..space.solids import Solid, solids
+from ..statics.loads import Loads
+from .fix import Fix, proved, register
 
 Span = tuple[float, float]
 Bounds = list[tuple[float | None, float | None]]

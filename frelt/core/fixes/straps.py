@@ -4,11 +4,11 @@ from collections.abc import Iterable
 
 from msgspec.structs import replace
 
-from ..check import Check
-from ..edit import with_item
-from ..fix import Fix, proved, register
+from ..base.units import Units
+from ..edit.items import with_item
+from ..judge.check import Check
 from ..solve import Solved
-from ..units import Units
+from .fix import Fix, proved, register
 
 
 def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:

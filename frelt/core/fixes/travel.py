@@ -5,15 +5,15 @@ from math import floor
 
 import numpy as np
 
-from ..check import Check
-from ..edit import set_fill
-from ..fix import Fix, proved, register
-from ..loads import Loads
-from ..own_rows import Tank
-from ..safe_floor import linear_sides
+from ..base.units import Units
+from ..edit.items import set_fill
+from ..judge.check import Check
+from ..masses.item_rows import Tank
+from ..model.state import FillRange
+from ..placing.safe_floor import linear_sides
 from ..solve import Solved
-from ..state import FillRange
-from ..units import Units
+from ..statics.loads import Loads
+from .fix import Fix, proved, register
 from .shift import bounds_for
 
 

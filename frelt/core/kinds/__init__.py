@@ -1,6 +1,6 @@
 """The kinds: one file each, named by its id with underscores, loaded when a rig or the catalog first asks for it.
 
-See `core.kind` for how to add one.
+See `core.kind.kind` for how to add one.
 """
 
 from importlib import import_module

@@ -1,8 +1,8 @@
 """Batteries by charge: lead about 3.7 Ah a kilogram at 12 V, lithium about 9, from memory."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
-from ..new_parts import port
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
+from ..kind.usual_parts import port
+from ..model.item import Item
 
 
 def _make(g: Given) -> Made:

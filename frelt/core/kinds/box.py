@@ -1,5 +1,5 @@
 """Free items: a box and a mass."""
 
-from ..kind import Kind, rectangle, register
+from ..kind.kind import Kind, rectangle, register
 
 register(Kind("box", "Free item", rectangle, "anything custom other"))

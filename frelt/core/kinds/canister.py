@@ -1,9 +1,9 @@
 """Jerrycans of fuel, and jugs of SH or soap."""
 
-from ..item import Item
-from ..kind import Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
-from ..liquid import GASOLINE
-from ..new_parts import tank
+from ..kind.kind import Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
+from ..kind.usual_parts import tank
+from ..model.item import Item
+from ..model.liquid import GASOLINE
 
 
 def _make(g: Given) -> Made:

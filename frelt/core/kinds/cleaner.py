@@ -1,7 +1,7 @@
 """Surface cleaners, standing or hung flat on a wall or door."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, beside, ellipse, given, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, ellipse, given, rectangle, register
+from ..model.item import Item
 
 
 def _make(g: Given) -> Made:

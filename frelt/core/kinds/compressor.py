@@ -1,8 +1,8 @@
 """Compressors with their receiver, for air diaphragms and blowing out."""
 
-from ..item import Item, Part
-from ..kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, given, rectangle, register, whole
-from ..new_parts import burns_gasoline, draws_power, port
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, given, rectangle, register, whole
+from ..kind.usual_parts import burns_gasoline, draws_power, port
+from ..model.item import Item, Part
 
 PARAMS = (
     Param("flow", "Air, at the inlet", "flow", 1e-3, 5e-2, 566 / 60000),

@@ -1,9 +1,9 @@
 """Drums in their holder, held by a chain."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, ellipse, register, whole
-from ..liquid import hypochlorite
-from ..new_parts import port, tank
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, ellipse, register, whole
+from ..kind.usual_parts import port, tank
+from ..model.item import Item
+from ..model.liquid import hypochlorite
 
 
 def _make(g: Given) -> Made:

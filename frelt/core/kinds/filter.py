@@ -1,9 +1,9 @@
 """Settling boxes and filter housings of recovered water."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
-from ..liquid import WATER
-from ..new_parts import port, tank
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.usual_parts import port, tank
+from ..model.item import Item
+from ..model.liquid import WATER
 
 
 def _make(g: Given) -> Made:

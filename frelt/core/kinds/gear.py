@@ -1,7 +1,7 @@
 """Small gear that is carried by hand and counted by nobody: cones, buckets, guns, rain gear, manuals, people's things."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..model.item import Item
 
 SIZES = {
     "cones": (0.36, 0.36, 0.75, 2.2),

@@ -1,8 +1,8 @@
 """Generators by power."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
-from ..new_parts import burns_gasoline, fuel_box, port
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
+from ..kind.usual_parts import burns_gasoline, fuel_box, port
+from ..model.item import Item
 from .machine import columns, exhaust, exhaust_at, fuel_cap, fuels
 
 PARAMS = (

@@ -1,8 +1,8 @@
 """Stand-alone heaters: an upright coil with a burner, beside cold machines."""
 
-from ..item import Item
-from ..kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, beside, ellipse, register, whole
-from ..new_parts import burns_diesel, draws_power, port
+from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, beside, ellipse, register, whole
+from ..kind.usual_parts import burns_diesel, draws_power, port
+from ..model.item import Item
 from .hot_machine import coil_size, heat_flow
 
 PARAMS = (

@@ -1,8 +1,8 @@
 """Spare hose, coiled and hung or lying."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, beside, ellipse, register
-from ..new_parts import hose_mass
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, ellipse, register
+from ..kind.usual_parts import hose_mass
+from ..model.item import Item
 from .reel import MAKES
 
 PARAMS = (

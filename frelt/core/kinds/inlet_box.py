@@ -1,8 +1,8 @@
 """Inlet boxes in the wall: mains for the charger, or water from a tap."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Service, beside, rectangle, register
-from ..new_parts import port
+from ..kind.kind import Choice, Given, Kind, Made, Service, beside, rectangle, register
+from ..kind.usual_parts import port
+from ..model.item import Item
 
 
 def _make(g: Given) -> Made:

@@ -1,7 +1,7 @@
 """Ladders: extension, step, or folding."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..model.item import Item
 
 
 def _make(g: Given) -> Made:

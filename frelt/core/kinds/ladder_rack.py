@@ -1,6 +1,6 @@
 """Ladder racks: bars over bed, roof or wall, with a deck on top."""
 
-from ..kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
 from .shelf import board
 
 PARAMS = (

@@ -1,7 +1,7 @@
 """Work lamps."""
 
-from ..kind import Given, Kind, Made, Param, rectangle, register
-from ..new_parts import draws_power
+from ..kind.kind import Given, Kind, Made, Param, rectangle, register
+from ..kind.usual_parts import draws_power
 
 
 def _make(g: Given) -> Made:

@@ -1,8 +1,8 @@
 """Cold machines: engine, drive and pump in a frame. Masses and sizes by power and flow, from memory of such machines."""
 
-from ..item import Item, Part, TankPart
-from ..kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, Vec, beside, given, rectangle, register, whole
-from ..new_parts import burns_gasoline, fuel_box, port
+from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, Vec, beside, given, rectangle, register, whole
+from ..kind.usual_parts import burns_gasoline, fuel_box, port
+from ..model.item import Item, Part, TankPart
 
 EFFICIENCY = 0.75  # of pump and drive, from memory
 PORTS = 0.08  # of the frame's height above its underside

@@ -1,8 +1,8 @@
 """Mixing stations: water, SH and surfactant metered by valves or by a percent dial."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
-from ..new_parts import port
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.usual_parts import port
+from ..model.item import Item
 
 TYPES = ("three valves", "two valves", "percent dial")
 

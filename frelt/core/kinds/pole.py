@@ -1,7 +1,7 @@
 """Water-fed poles and long wands in their tube."""
 
-from ..item import Item
-from ..kind import Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..model.item import Item
 
 
 def _make(g: Given) -> Made:

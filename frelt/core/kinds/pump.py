@@ -1,8 +1,8 @@
 """Soft-wash pumps of the four schools."""
 
-from ..item import Item, Part
-from ..kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, given, rectangle, register, whole
-from ..new_parts import burns_gasoline, draws_power, port
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, given, rectangle, register, whole
+from ..kind.usual_parts import burns_gasoline, draws_power, port
+from ..model.item import Item, Part
 
 SCHOOLS = ("12 V diaphragm", "engine diaphragm", "air diaphragm", "plain pump")
 

@@ -1,8 +1,8 @@
 """Purified-water packs: sediment, carbon, reverse osmosis, resin."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
-from ..new_parts import draws_power, port
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.usual_parts import draws_power, port
+from ..model.item import Item
 
 
 def _make(g: Given) -> Made:

@@ -1,7 +1,7 @@
 """Racks: flat frames on a wall or door whose face carries things that hang."""
 
-from ..carrier import Deck
-from ..kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..model.carrier import Deck
 
 PARAMS = (
     Param("long", "Long", "length", 0.2, 3.0, 0.8),

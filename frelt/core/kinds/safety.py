@@ -1,7 +1,7 @@
 """Fire extinguishers, eye wash, absorbent kit, first aid: what must be at hand."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..model.item import Item
 
 SIZES = {
     "fire extinguisher": (0.17, 0.17, 0.52, 7.5),

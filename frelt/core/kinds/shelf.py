@@ -1,7 +1,7 @@
 """Shelves: boards on posts; each board is a deck of its own."""
 
-from ..carrier import Deck
-from ..kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..model.carrier import Deck
 
 PARAMS = (
     Param("long", "Long", "length", 0.2, 4.0, 1.2),

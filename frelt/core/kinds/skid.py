@@ -2,7 +2,7 @@
 
 from math import ceil
 
-from ..kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
 from .shelf import board
 
 PARAMS = (

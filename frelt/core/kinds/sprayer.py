@@ -1,9 +1,9 @@
 """Backpack and pump-up sprayers."""
 
-from ..item import Item
-from ..kind import Given, Kind, Made, Param, Service, beside, rectangle, register
-from ..liquid import SURFACTANT
-from ..new_parts import tank
+from ..kind.kind import Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.usual_parts import tank
+from ..model.item import Item
+from ..model.liquid import SURFACTANT
 
 
 def _make(g: Given) -> Made:

@@ -4,8 +4,8 @@ from math import cos, radians, sin, tan
 
 from msgspec.structs import replace
 
-from ..carrier import Deck
-from ..kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..model.carrier import Deck
 from .shelf import board
 
 PARAMS = (

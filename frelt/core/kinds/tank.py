@@ -6,10 +6,25 @@ What a float loses is a height below the brim (a float in the lid shuts later th
 
 from math import pi
 
-from ..item import Item, Shape, TankPart
-from ..kind import Choice, Given, Kind, Made, Outline, Param, Service, Trait, Vec, beside, ellipse, given, rectangle, register
-from ..liquid import GASOLINE, WATER
-from ..new_parts import port, tank
+from ..kind.kind import (
+    Choice,
+    Given,
+    Kind,
+    Made,
+    Outline,
+    Param,
+    Service,
+    Trait,
+    Vec,
+    beside,
+    ellipse,
+    given,
+    rectangle,
+    register,
+)
+from ..kind.usual_parts import port, tank
+from ..model.item import Item, Shape, TankPart
+from ..model.liquid import GASOLINE, WATER
 
 SHAPES = ("upright", "slim", "lying", "leg", "cage", "box", "cone bottom", "saddle", "narrow fuel")
 FLOATS = {"none": 0.0, "in the lid": 0.032, "in the side": 0.090}  # lost below the brim [m]
@@ -125,7 +140,7 @@ def _with_draw(part: TankPart, mouth: float) -> TankPart:
     """The tank with what a mouth at a height above its floor [m] leaves."""
     from msgspec.structs import replace
 
-    from ..tankshape import share_below
+    from ..geometry.tank_shape import share_below
 
     return replace(part, heel=round(min(share_below(part, mouth), 0.3), 4))
 

@@ -1,7 +1,7 @@
 """Toolboxes and chests with what is in them."""
 
-from ..item import Item
-from ..kind import Choice, Given, Kind, Made, Param, Service, beside, given, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, given, rectangle, register
+from ..model.item import Item
 
 PARAMS = (
     Param("long", "Long", "length", 0.2, 3.0, 1.22),

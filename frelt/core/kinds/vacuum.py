@@ -1,8 +1,8 @@
 """Vacuums that take wash water back."""
 
-from ..item import Item, Part
-from ..kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, given, rectangle, register, whole
-from ..new_parts import burns_gasoline, draws_power, port
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, given, rectangle, register, whole
+from ..kind.usual_parts import burns_gasoline, draws_power, port
+from ..model.item import Item, Part
 
 
 def _make(g: Given) -> Made:

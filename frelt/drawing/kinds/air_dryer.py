@@ -1,6 +1,6 @@
 """Air dryers: two columns; cooling coils: a finned pipe."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import comb, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

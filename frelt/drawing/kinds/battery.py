@@ -1,6 +1,6 @@
 """Batteries: two posts and a lid."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

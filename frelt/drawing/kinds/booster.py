@@ -1,6 +1,6 @@
 """Booster pumps: a motor behind a round pump head with its two mouths."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import comb, ellipse, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,6 +1,6 @@
 """Free items: a crate."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

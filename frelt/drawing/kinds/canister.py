@@ -1,6 +1,6 @@
 """Cans and jugs: a pressed cross, a handle and a spout."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -2,8 +2,8 @@
 
 from math import cos, pi, sin
 
-from ...core.item import Item
-from ...core.kind import given
+from ...core.kind.kind import given
+from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

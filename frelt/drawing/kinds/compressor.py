@@ -1,6 +1,6 @@
 """Compressors: a lying receiver with its heads and belt guard on top."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, comb, ellipse, rect, spokes
 from ..sketch import Fills, Sketch, draws, sizes
 

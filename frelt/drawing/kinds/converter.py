@@ -1,6 +1,6 @@
 """Chargers and inverters: a finned case with two terminals."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import comb, ellipse, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

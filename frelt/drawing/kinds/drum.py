@@ -1,7 +1,7 @@
 """Drums: rolling hoops, two bungs, the chain of the holder."""
 
-from ...core.item import Item
-from ...core.tankshape import surface_height
+from ...core.geometry.tank_shape import surface_height
+from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,7 +1,7 @@
 """Filters: bowls in a row; a settling box with its walls."""
 
-from ...core.item import Item
-from ...core.kind import given
+from ...core.kind.kind import given
+from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 from .tank import box_tank

@@ -1,7 +1,7 @@
 """Small gear: a cone, a bucket, a lance, a broom; the rest as a bag."""
 
-from ...core.item import Item
-from ...core.kind import given
+from ...core.kind.kind import given
+from ...core.model.item import Item
 from ..shapes import Path, arc, ellipse, line, polygon, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

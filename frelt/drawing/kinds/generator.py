@@ -1,6 +1,6 @@
 """Generators: a round-cornered case with outlets and louvers."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, comb, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

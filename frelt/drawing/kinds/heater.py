@@ -1,6 +1,6 @@
 """Stand-alone heaters: a banded upright coil with its flue, the burner in front."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import ellipse, line, rect, spokes
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,6 +1,6 @@
 """Coils of hose: rings seen flat, a roll seen on edge."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,6 +1,6 @@
 """Hot machines: a cold one beside its heater, a banded drum with a flue and a burner."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect, spokes
 from ..sketch import Fills, Sketch, draws, sizes
 from .machine import engine_flank, engine_plan, frame_flank

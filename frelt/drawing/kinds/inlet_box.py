@@ -1,6 +1,6 @@
 """Inlet boxes: a flap over a socket."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

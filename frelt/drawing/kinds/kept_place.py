@@ -1,6 +1,6 @@
 """Kept places: an empty rectangle with its corners marked."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

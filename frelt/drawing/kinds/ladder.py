@@ -1,6 +1,6 @@
 """Ladders: two rails and rungs."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import comb, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,6 +1,6 @@
 """Ladder racks: two rails and cross bars on posts."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import comb, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,6 +1,6 @@
 """Lamps: a lens of bars."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import comb, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

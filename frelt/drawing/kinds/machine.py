@@ -1,6 +1,6 @@
 """Cold machines: frame, engine with its cooling fins, pulley guard over the belt, three-headed pump."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, comb, ellipse, line, rect, spokes
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,6 +1,6 @@
 """Mixing stations: a valve each for water, SH and surfactant on a board."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,6 +1,6 @@
 """Poles in their tube: a long pipe with caps."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

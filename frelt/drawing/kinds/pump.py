@@ -1,6 +1,6 @@
 """Soft-wash pumps: a ribbed motor before a round head."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import comb, ellipse, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

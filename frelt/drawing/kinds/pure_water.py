@@ -1,6 +1,6 @@
 """Purified-water packs: upright housings side by side on a frame, a gauge above."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

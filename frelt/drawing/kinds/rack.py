@@ -1,6 +1,6 @@
 """Racks: a frame of bars that lies against what carries it."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import comb, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

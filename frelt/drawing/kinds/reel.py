@@ -1,6 +1,6 @@
 """Reels: flanges with spokes, the drum, and the hose on it in the color of what it holds; stacks stand in tiers."""
 
-from ...core.item import HosePart, Item
+from ...core.model.item import HosePart, Item
 from ..shapes import Path, ellipse, line, rect, spokes
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,6 +1,6 @@
 """Shelves: boards between posts."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, comb, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

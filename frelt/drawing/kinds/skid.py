@@ -1,7 +1,7 @@
 """Skids: a plate with a rolled edge on two fork channels."""
 
-from ...core.item import Item
-from ...core.kind import given
+from ...core.kind.kind import given
+from ...core.model.item import Item
 from ..shapes import Path, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

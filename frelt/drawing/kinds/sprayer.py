@@ -1,6 +1,6 @@
 """Backpack sprayers: a tank with its lid, pump lever and straps."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import arc, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,6 +1,6 @@
 """Stands: a plate on four legs, open below."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, comb, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

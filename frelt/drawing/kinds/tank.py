@@ -2,9 +2,9 @@
 
 from math import asin, pi
 
-from ...core.item import Item, TankPart
-from ...core.kind import given
-from ...core.tankshape import ROUND, surface_height
+from ...core.geometry.tank_shape import ROUND, surface_height
+from ...core.kind.kind import given
+from ...core.model.item import Item, TankPart
 from ..shapes import Path, arc, comb, ellipse, line, polygon, rect
 from ..sketch import Fills, Sketch, draws, plain, sizes
 

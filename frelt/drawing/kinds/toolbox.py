@@ -2,7 +2,7 @@
 
 from math import pi
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, arc, line, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

@@ -1,6 +1,6 @@
 """Recovery vacuums: a blower with a snail and its intake."""
 
-from ...core.item import Item
+from ...core.model.item import Item
 from ..shapes import Path, arc, comb, ellipse, rect
 from ..sketch import Fills, Sketch, draws, sizes
 

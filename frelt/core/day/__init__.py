@@ -1,0 +1,1 @@
+"""A day of acts played on the rig."""

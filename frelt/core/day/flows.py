@@ -1,0 +1,125 @@
+"""What the acts of a day move: from which tank, into which, how fast."""
+
+from collections.abc import Mapping
+
+import numpy as np
+from msgspec import Struct
+from numpy.typing import NDArray
+
+from ..kind.kind import given
+from ..liquids.drain import drain_time, valve_of
+from ..model.day import DRAWING, PUMP_STATION, SOAP, Act, Day, called
+from ..model.item import ConsumerPart, Item, TankPart
+from ..model.rig import Rig
+
+Array = NDArray[np.float64]
+
+
+class Flow(Struct, frozen=True):
+    """What an act moves: rates by tank number [m³/s], out below zero; each outflow ends at a floor (share)."""
+
+    rates: Mapping[int, float]
+    floors: Mapping[int, float]
+    tops: Mapping[int, float]
+    note: str = ""
+
+
+class Aboard:
+    """The tanks of a rig by number, with their items."""
+
+    def __init__(self, rig: Rig) -> None:
+        self.rig = rig
+        self.listed: list[tuple[str, Item, TankPart]] = list(rig.tanks())
+        self.number = {a: i for i, (a, _, _) in enumerate(self.listed)}
+        self.whole = np.array([t.capacity.value for _, _, t in self.listed])
+
+    def first(self, tint: str, wanted: str = "", built_in: bool = False) -> int | None:
+        """The tank of that address, else the largest of a tint."""
+        if wanted in self.number:
+            return self.number[wanted]
+        fitting = [i for i, (_, item, t) in enumerate(self.listed) if t.liquid.tint == tint and item.built_in == built_in]
+        return max(fitting, key=lambda i: self.whole[i], default=None)
+
+    def fuel_of(self, item: Item, name: str) -> int | None:
+        """The tank an engine burns from: its own, else one of the same fuel."""
+        own = [i for i, (_, other, t) in enumerate(self.listed) if other.id == item.id and t.liquid.name == name]
+        some = [i for i, (_, other, t) in enumerate(self.listed) if t.liquid.name == name and not other.built_in]
+        return own[0] if own else some[0] if some else None
+
+
+def runs(rig: Rig, act: Act) -> list[Item]:
+    """The machines and pumps that run in an act."""
+    kinds = ("pump",) if act.kind == "soft wash" else ("machine", "hot-machine") if act.kind == "wash" else ("pump", "machine")
+    fitting = [i for i in rig.items if i.kind in kinds and not i.built_in]
+    chosen = [i for i in rig.items if i.id in act.uses and i.kind in ("pump", "machine", "hot-machine")]
+    if act.kind == "rinse" and not chosen:
+        return fitting[:1]
+    return chosen or fitting
+
+
+def strength_of(tank: TankPart) -> float:
+    """Strength of the SH in a tank, a share: 12.5 % unless its name says another."""
+    for word in tank.liquid.name.split():
+        try:
+            return float(word) / 100
+        except ValueError:
+            continue
+    return 0.125
+
+
+def flow_of(aboard: Aboard, day: Day, act: Act, fills: Array) -> Flow:
+    """What an act moves at some fills (shares, by tank number)."""
+    rates: dict[int, float] = {}
+    floors: dict[int, float] = {}
+    tops: dict[int, float] = {}
+
+    def out(tank: int | None, rate: float, floor: float | None = None) -> None:
+        if tank is not None and rate > 0:
+            part = aboard.listed[tank][2]
+            rates[tank] = rates.get(tank, 0.0) - rate
+            floors[tank] = min(part.heel, part.top) if floor is None else floor
+
+    if act.kind == "drive":
+        tank = aboard.first("fuel", built_in=True)
+        rate = day.consumption * act.distance / act.length if act.length else 0.0
+        out(tank, rate)
+        return Flow(rates, floors, tops, "" if act.distance else f"{called(act)}: no distance, so no fuel is used")
+    if act.kind in DRAWING:
+        items = runs(aboard.rig, act)
+        total = sum(given(i)["flow"] for i in items) * act.duty
+        if total <= 0:
+            return Flow(rates, floors, tops, f"{called(act)}: nothing aboard runs, so nothing is used")
+        water = aboard.first("water", act.tank)
+        if act.kind == "soft wash":
+            sh, soap = aboard.first("sh"), aboard.first("soap")
+            share = min(act.strength / strength_of(aboard.listed[sh][2]), 1.0) if sh is not None else 0.0
+            out(sh, total * share)
+            out(soap, total * SOAP)
+            out(water, total * max(1 - share - (SOAP if soap is not None else 0.0), 0.0))
+        else:
+            out(water, total)
+        for item in items:
+            for part in item.parts:
+                if isinstance(part, ConsumerPart) and part.uses in ("gasoline", "diesel"):
+                    out(aboard.fuel_of(item, part.uses), part.rate.value * act.duty)
+        return Flow(rates, floors, tops)
+    if act.kind in ("fill", "refuel"):
+        return _filled(aboard, act)
+    if act.kind == "dump":
+        tank = aboard.first("water", act.tank)
+        if tank is not None and fills[tank] > 0:
+            _, item, part = aboard.listed[tank]
+            time = drain_time(part, float(fills[tank]), 0.0, valve_of(item, part), part.drain_hose)
+            if 0 < time < float("inf"):
+                out(tank, float(fills[tank] * aboard.whole[tank]) / time, 0.0)
+    return Flow(rates, floors, tops)
+
+
+def _filled(aboard: Aboard, act: Act) -> Flow:
+    """What a tap or a fuel pump fills."""
+    tint = "water" if act.kind == "fill" else "fuel"
+    tank = aboard.first(tint, act.tank)
+    rate = act.flow if act.kind == "fill" else PUMP_STATION
+    if tank is None or rate <= 0:
+        return Flow({}, {}, {}, f"{called(act)}: {'no flow' if tank is not None else 'no tank'}, nothing is filled")
+    return Flow({tank: rate}, {}, {tank: min(act.to, aboard.listed[tank][2].top)})

@@ -1,0 +1,1 @@
+"""Edits: each takes a rig and gives a new one."""

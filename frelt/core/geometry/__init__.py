@@ -1,0 +1,1 @@
+"""Rigid frames, shapes of tanks, polygons, measures of a carrier."""

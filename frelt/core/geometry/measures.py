@@ -1,0 +1,107 @@
+"""What a tape reads from a chassis, and the chassis with a reading changed. Lengths in m."""
+
+from collections.abc import Callable
+
+from msgspec.structs import replace
+
+from ..model.carrier import Carrier, Deck, Trailer, Vehicle
+
+NewId = Callable[[str], str]
+AXLE_GAP = 0.86  # between axles that share, until they are taped [m]
+
+
+def _sizes(deck: Deck) -> tuple[float, float]:
+    us, vs = [p[0] for p in deck.outline], [p[1] for p in deck.outline]
+    return max(us) - min(us), max(vs) - min(vs)
+
+
+def deck_length(c: Carrier) -> float:
+    """Length of the main deck [m]."""
+    return _sizes(c.main_deck)[0]
+
+
+def deck_width(c: Carrier) -> float:
+    """Width of the main deck [m]."""
+    return _sizes(c.main_deck)[1]
+
+
+def _with_main(c: Carrier, **fields: object) -> Carrier:
+    return replace(c, decks=(replace(c.main_deck, **fields), *c.decks[1:]))
+
+
+def with_deck_length(c: Carrier, length: float) -> Carrier:
+    """The carrier with a longer or shorter main deck; its front edge stays."""
+    k = length / deck_length(c)
+    return _with_main(c, outline=tuple((a * k, b) for a, b in c.main_deck.outline))
+
+
+def with_deck_width(c: Carrier, width: float) -> Carrier:
+    """The carrier with a wider or narrower main deck about its centre line."""
+    k = width / deck_width(c)
+    return _with_main(c, outline=tuple((a, b * k) for a, b in c.main_deck.outline))
+
+
+def with_deck_height(c: Carrier, height: float) -> Carrier:
+    """The carrier with its main deck at another height above the ground."""
+    x, y, _ = c.main_deck.origin
+    return _with_main(c, origin=(x, y, height))
+
+
+def with_surface(c: Carrier, surface: str) -> Carrier:
+    """The carrier with its main deck planked, of plate, or coated."""
+    return _with_main(c, surface=surface)
+
+
+def with_axle_count(t: Trailer, count: int) -> Trailer:
+    """The trailer with one to three axles about the same middle, the new ones like the first."""
+    first, mid = t.axles[0], t.axle_x
+    gap = t.axles[1].x - t.axles[0].x if len(t.axles) > 1 else AXLE_GAP
+    axles = []
+    for n in range(count):
+        known = t.axles[n] if n < len(t.axles) else None
+        name = f"Axle {n + 1}" if count > 1 else "Axle"
+        new_id = known.id if known is not None else f"{first.id}-{n + 1}"
+        axles.append(replace(known or first, id=new_id, name=name, x=mid + (n - (count - 1) / 2) * gap))
+    return replace(t, axles=tuple(axles))
+
+
+def with_rear_count(v: Vehicle, count: int) -> Vehicle:
+    """The vehicle with a single or tandem rear about the same middle."""
+    first, mid = v.rear[0], v.rear_x
+    if count == 1:
+        return replace(v, rear=(replace(first, name="Rear axle", x=mid),))
+    second = v.rear[1] if len(v.rear) > 1 else replace(first, id=f"{first.id}-2")
+    half = (v.rear[1].x - v.rear[0].x) / 2 if len(v.rear) > 1 else 0.65
+    return replace(
+        v, rear=(replace(first, name="Rear axle 1", x=mid - half), replace(second, name="Rear axle 2", x=mid + half))
+    )
+
+
+def with_wheelbase(v: Vehicle, base: float) -> Vehicle:
+    """The vehicle with its front axle so far ahead of the middle of the rear."""
+    return replace(v, front=replace(v.front, x=v.rear_x - base))
+
+
+def with_duals(c: Carrier, each_end: int) -> Carrier:
+    """The carrier with single or dual tires on its rear axles; a vehicle's front stays single."""
+    if isinstance(c, Trailer):
+        return replace(c, axles=tuple(replace(a, tires=replace(a.tires, each_end=each_end)) for a in c.axles))
+    return replace(c, rear=tuple(replace(a, tires=replace(a.tires, each_end=each_end)) for a in c.rear))
+
+
+def with_track(c: Carrier, track: float, front: bool | None = None) -> Carrier:
+    """The carrier with the track of all axles changed, or of a vehicle's front or rear ones."""
+    if isinstance(c, Trailer):
+        return replace(c, axles=tuple(replace(a, track=track) for a in c.axles))
+    if front:
+        return replace(c, front=replace(c.front, track=track))
+    return replace(c, rear=tuple(replace(a, track=track) for a in c.rear))
+
+
+def alike(c: Carrier) -> Carrier:
+    """The carrier with every axle's plate, tires and spring like those of the first; a vehicle's rear ones only."""
+    if isinstance(c, Trailer):
+        a = c.axles[0]
+        return replace(c, axles=tuple(replace(x, rating=a.rating, tires=a.tires, rate=a.rate) for x in c.axles))
+    a = c.rear[0]
+    return replace(c, rear=tuple(replace(x, rating=a.rating, tires=a.tires) for x in c.rear))

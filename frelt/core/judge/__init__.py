@@ -1,0 +1,1 @@
+"""What a check is, how it is judged, and its words."""

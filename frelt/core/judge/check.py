@@ -1,0 +1,189 @@
+"""What a check is: one load against one rating or rule, in its worst state and fills.
+
+To add one: write a file in `core/checks` that calls `register(CheckKind(...))`. It is found by
+import; its limits join the table, the safe floor, the fixes and the words without further edits.
+A kind gives *limits* (linear in the load moments, judged here over all states and fills) or
+*findings* (already judged, for what is geometry and not load), or both.
+"""
+
+from collections.abc import Callable, Iterable
+from typing import TYPE_CHECKING, Literal
+
+from msgspec import Struct
+
+from ..geometry.frames import Frames
+from ..masses.moments import Moments
+from ..model.carrier import Axle, Carrier, Trailer, Vehicle
+from ..model.rig import Rig
+from ..statics.cases import Case, coupled
+from ..statics.limit import Limit, Quantity
+from ..statics.supports import Condition, Supports
+
+if TYPE_CHECKING:
+    from ..base.units import Units
+    from ..statics.loads import Loads
+
+Status = Literal["over", "unknown", "tight", "ok"]
+RANKS: dict[Status, int] = {"over": 0, "unknown": 1, "tight": 2, "ok": 3}
+
+
+class Told:
+    """When a worst case happens, in words, and at which fills: found out when first asked for."""
+
+    def __init__(self, tell: Callable[[], tuple[str, dict[str, float]]]) -> None:
+        self._tell = tell
+        self._found: tuple[str, dict[str, float]] | None = None
+
+    def found(self) -> tuple[str, dict[str, float]]:
+        """The words, and the fill of every tank by address."""
+        if self._found is None:
+            self._found = self._tell()
+        return self._found
+
+
+class Check(Struct, frozen=True):
+    """A judged limit. load, limit, margin, spread: [kg], share or [m] by quantity.
+
+    limit: the side that is nearest, or None where unknown.  side: whether load is held from
+    above (`high`) or below (`low`).  told: when and at which fills the worst case occurs.  why: reason of an unknown.
+    scale: what a margin is a share of where the limit itself is zero.  detail: what its own kind needs for its words.
+    """
+
+    id: str
+    kind: str
+    subject: str
+    quantity: Quantity
+    status: Status
+    load: float | None = None
+    limit: float | None = None
+    side: Literal["high", "low"] = "high"
+    margin: float | None = None
+    spread: float = 0.0
+    state: str = ""
+    told: Told | None = None
+    by_rule: bool = False
+    field: str = ""
+    why: str = ""
+    items: tuple[str, ...] = ()
+    scale: float | None = None
+    detail: tuple[str, ...] = ()
+
+    @property
+    def when(self) -> str:
+        """The state and its fills in words."""
+        return self.told.found()[0] if self.told is not None else ""
+
+    @property
+    def fills(self) -> dict[str, float]:
+        """The fills at which the worst case occurs, by tank address."""
+        return self.told.found()[1] if self.told is not None else {}
+
+    @property
+    def excess(self) -> float:
+        """How far outside, as a share of the limit; zero inside."""
+        if self.margin is None or self.margin >= 0:
+            return 0.0
+        reference = self.scale or self.limit
+        return -self.margin / abs(reference) if reference else 1.0
+
+    @property
+    def rank(self) -> tuple[int, float]:
+        """Worst first: over by its excess, then unknown, then tight and ok by margin as share of limit."""
+        if self.status == "over":
+            return RANKS["over"], -self.excess
+        if self.margin is None:
+            return RANKS[self.status], 0.0
+        return RANKS[self.status], self.margin / abs(self.limit) if self.limit else float("inf")
+
+
+class Bearing(Struct, frozen=True):
+    """What a check kind may ask when it states its limits: a rig standing in one way.
+
+    heavy: whether the whole rig may weigh so much that rules for heavy vehicles can bind.
+    """
+
+    rig: Rig
+    moments: Moments
+    case: Case
+    heavy: bool = False
+
+    @property
+    def supports(self) -> Supports:
+        """What the ground and the hitch carry."""
+        return self.case.supports
+
+    @property
+    def condition(self) -> Condition:
+        """Hitched or parked."""
+        return self.case.condition
+
+    @property
+    def trailer(self) -> Trailer | None:
+        """The trailer, if the rig has one."""
+        return self.rig.trailer
+
+    @property
+    def vehicle(self) -> Vehicle | None:
+        """The vehicle, if the rig has one."""
+        return self.rig.vehicle
+
+    @property
+    def pair(self) -> tuple[Trailer, Vehicle] | None:
+        """Trailer and vehicle where they are hitched to each other."""
+        return coupled(self.rig, self.condition)
+
+    def axles(self) -> Iterable[tuple[Carrier, Axle, str]]:
+        """Every axle with its carrier and the address of its fields."""
+        for carrier in self.rig.carriers:
+            for n, axle in enumerate(carrier.axles):
+                yield carrier, axle, f"{field_of(carrier)}axles[{n}]"
+
+
+def field_of(carrier: Carrier) -> str:
+    """What the address of a carrier's fields begins with: nothing for the trailer's."""
+    return "vehicle." if isinstance(carrier, Vehicle) else ""
+
+
+def named(rig: Rig, carrier: Carrier, axle: Axle) -> str:
+    """An axle's name, told from those of the other carrier."""
+    return axle.name if len(rig.carriers) == 1 or isinstance(carrier, Vehicle) else f"Trailer {axle.name.lower()}"
+
+
+class CheckKind(Struct, frozen=True):
+    """An entry of the registry.
+
+    title: of the thing checked.  plate: where on the vehicle the figure is found.
+    weighed: findings that rest on the loads.  source: of the rule itself.  conditions: in which states its limits are stated.
+    sentence, brief: words for a judged check; None for the common ones, in which `noun` carries the load.
+    with_bars: whether weight-distributing bars change its loads; the static ones are judged without.
+    """
+
+    id: str
+    title: str
+    plate: str
+    source: str
+    limits: Callable[[Bearing], Iterable[Limit]] | None = None
+    findings: Callable[[Rig, Frames], Iterable[Check]] | None = None
+    weighed: "Callable[[Rig, Frames, Loads], Iterable[Check]] | None" = None
+    sentence: Callable[[Check, "Units"], str] | None = None
+    brief: Callable[[Check, "Units"], str] | None = None
+    conditions: tuple[Condition, ...] = ("hitched", "parked")
+    noun: str = "rating"
+    with_bars: bool = False
+
+    def asked(self, case: Case) -> bool:
+        """Whether its limits are stated in a case."""
+        if self.limits is None or case.condition not in self.conditions:
+            return False
+        return case.judged == "all" or self.with_bars == (case.judged == "with bars")
+
+
+KINDS: dict[str, CheckKind] = {}
+
+
+def register(kind: CheckKind) -> CheckKind:
+    """Add a kind to the registry. Raises ValueError where its id is taken."""
+    if kind.id in KINDS:
+        raise ValueError(f"check {kind.id} is registered twice")
+    KINDS[kind.id] = kind
+    return kind

@@ -1,0 +1,99 @@
+"""Sentences: what a check says, in the reader's units."""
+
+from collections.abc import Sequence
+from typing import TYPE_CHECKING
+
+from ..base.text import joined, uncapital
+
+if TYPE_CHECKING:
+    from ..base.units import Units
+    from .check import Check
+
+
+def subject(check: "Check", units: "Units") -> str:
+    """What the check is about, its side called as the shop calls sides."""
+    return sided(check.subject, units) if check.kind == "tire" else check.subject
+
+
+def sided(subject: str, units: "Units") -> str:
+    """A tire's subject, such as `Axle 2 left tire`, with its side called as the shop calls sides."""
+    for side in ("left", "right"):
+        subject = subject.replace(f" {side} tire", f" {units.side(side)} tire")
+    return subject
+
+
+def when(check: "Check") -> str:
+    """`, leaving the yard with water full`, or nothing where no state is meant."""
+    return f", {check.when}" if check.when else ""
+
+
+def spare(check: "Check", units: "Units") -> str:
+    """`74 lb too much`, or `1,766 lb to spare`."""
+    assert check.margin is not None
+    return f"{units.show(abs(check.margin), 'mass')} {'too much' if check.status == 'over' else 'to spare'}"
+
+
+def carried(subject: str, check: "Check", units: "Units", of: str = "", on: str = "") -> str:
+    """`Axle 2 would carry 3,574 lb on a 3,500 lb axle: 74 lb too much`."""
+    assert check.load is not None and check.limit is not None
+    load, limit = units.show(check.load, "mass"), units.show(check.limit, "mass")
+    article = "an" if limit[0] == "8" or limit.startswith(("11 ", "11,", "18 ", "18,")) else "a"
+    return f"{subject} would carry {load}{of} on {article} {limit} {on}: {spare(check, units)}"
+
+
+def sentence(check: "Check", units: "Units") -> str:
+    """One whole sentence without its full stop."""
+    from .check import KINDS
+
+    kind = KINDS.get(check.kind)
+    if check.status == "unknown" and check.limit is None:
+        return _unknown(check, units)
+    if kind is not None and kind.sentence is not None:
+        return kind.sentence(check, units)
+    return carried(subject(check, units), check, units, on=kind.noun if kind is not None else "rating") + when(check)
+
+
+def _unknown(check: "Check", units: "Units") -> str:
+    if check.why:
+        return check.why
+    if check.load is None:
+        return f"{subject(check, units)}: no rating entered"
+    load = units.show(check.load, check.quantity)
+    return f"{subject(check, units)}: no rating entered; it carries up to {load} and needs a plate of at least that"
+
+
+def brief(check: "Check", units: "Units") -> str:
+    """A few words for small places: `axle 2 over by 74 lb`, `tongue 10.3 %`."""
+    from .check import KINDS
+
+    kind = KINDS.get(check.kind)
+    about = uncapital(subject(check, units))
+    if check.status == "unknown" and check.limit is None:
+        if check.why and kind is not None and kind.brief is not None:
+            return kind.brief(check, units)
+        return ("jack not entered" if "jack" in check.why else "not solved yet") if check.why else f"{about}: rating unknown"
+    if kind is not None and kind.brief is not None:
+        about = kind.brief(check, units)
+        if check.quantity != "mass":
+            return about
+    if check.status == "unknown":
+        return about
+    if check.margin is None:
+        return about
+    off = units.show(abs(check.margin), check.quantity)
+    if kind is not None and kind.brief is not None and check.side == "low":
+        return about
+    return f"{about} over by {off}" if check.status == "over" else f"{about} {off} to spare"
+
+
+def fills_phrase(fills: Sequence[tuple[str, float, float, float]]) -> str:
+    """`with water full and SH drawn down`, from (name, fill, low, high) of the tanks that matter most."""
+    words = []
+    for name, fill, low, high in fills:
+        if fill >= 0.995:
+            words.append(f"{name} full")
+        elif fill <= low + 1e-9 < high:
+            words.append(f"{name} drawn down")
+        else:
+            words.append(f"{name} at {fill * 100:.0f} %")
+    return f"with {joined(words)}" if words else ""

@@ -1,0 +1,1 @@
+"""What a kind of equipment is, and what is made from its parameters."""

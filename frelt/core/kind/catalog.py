@@ -1,0 +1,101 @@
+"""What one takes equipment and chassis from, and how an entry becomes part of a rig."""
+
+from collections.abc import Callable, Iterable
+
+from msgspec.structs import replace
+
+from ..base.figure import Figure, Rating
+from ..base.value import Text, Value
+from ..model.carrier import Axle, Carrier, Trailer, TrailerRatings, VehicleRatings
+from ..model.item import Item
+from .kind import find
+
+
+class Entry(Value, frozen=True, kw_only=True):
+    """A catalog entry: an item ready to be placed, and the words it is also found by.
+
+    carries: what stands on it and is placed with it.  own: kept in the shop's library.
+    """
+
+    item: Item
+    words: Text = ""
+    carries: tuple[Item, ...] = ()
+    own: bool = False
+
+
+class Chassis(Value, frozen=True, kw_only=True):
+    """A chassis: a class of them, whose ratings are only typical, or one of the shop's own.
+
+    own: kept in the shop's library.
+    """
+
+    id: Text
+    name: Text
+    carrier: Carrier
+    words: Text = ""
+    own: bool = False
+
+
+def unread(carrier: Carrier) -> Carrier:
+    """A carrier whose ratings that are only typical are unknown again: nothing is proved by a guess."""
+
+    def plates(ratings: TrailerRatings | VehicleRatings) -> TrailerRatings | VehicleRatings:
+        guessed = [n for n in ratings.__struct_fields__ if _guessed(getattr(ratings, n))]
+        return replace(ratings, **dict.fromkeys(guessed))
+
+    def axle(a: Axle) -> Axle:
+        tires = replace(a.tires, rating=None) if _guessed(a.tires.rating) else a.tires
+        return replace(a, rating=None if _guessed(a.rating) else a.rating, tires=tires)
+
+    bare: Carrier = replace(carrier, ratings=plates(carrier.ratings))
+    if isinstance(bare, Trailer):
+        return replace(bare, axles=tuple(axle(a) for a in bare.axles))
+    return replace(bare, front=axle(bare.front), rear=tuple(axle(a) for a in bare.rear))
+
+
+def _guessed(rating: Rating) -> bool:
+    return isinstance(rating, Figure) and rating.source == "estimate"
+
+
+def spoken(text: str) -> list[str]:
+    """The words of a name or a search, without commas and hyphens."""
+    return text.lower().replace(",", " ").replace("-", " ").split()
+
+
+def search(entries: Iterable[Entry], text: str) -> tuple[Entry, ...]:
+    """Entries in which every word typed begins a word of the name, kind or search words; those by name first."""
+    wanted = spoken(text)
+
+    def fits(entry: Entry) -> bool:
+        kind = find(entry.item.kind)
+        more = f"{kind.title} {kind.words}" if kind is not None else ""
+        have = spoken(f"{entry.item.name} {more} {entry.words}")
+        return all(any(h.startswith(w) for h in have) for w in wanted)
+
+    def named(entry: Entry) -> bool:
+        have = spoken(entry.item.name)
+        return all(any(h.startswith(w) for h in have) for w in wanted)
+
+    return tuple(sorted((e for e in entries if fits(e)), key=lambda e: not named(e)))
+
+
+def taken(entry: Entry, item_id: str) -> Item:
+    """The entry as an item of a rig: a copy with an id of its own that remembers where it came from."""
+    origin = f"{'shop' if entry.own else 'catalog'}: {entry.item.id}"
+    decks = tuple(replace(d, id=f"{item_id}.{n}"[-64:], on=item_id) for n, d in enumerate(entry.item.decks, 1))
+    return replace(entry.item, id=item_id, decks=decks, origin=origin)
+
+
+def taken_with(entry: Entry, new_id: Callable[[str], str]) -> tuple[Item, ...]:
+    """The entry and all that stands on it as items of a rig, their ids and decks renewed; the entry's own item first."""
+    first = taken(entry, new_id("item"))
+    decks = {old.id: new.id for old, new in zip(entry.item.decks, first.decks, strict=True)}
+    made = [first]
+    for item in entry.carries:
+        own = new_id("item")
+        new = tuple(replace(d, id=f"{own}.{n}"[-64:], on=own) for n, d in enumerate(item.decks, 1))
+        decks |= {old.id: d.id for old, d in zip(item.decks, new, strict=True)}
+        made.append(replace(item, id=own, decks=new))
+    return tuple(
+        i if i is first else replace(i, place=replace(i.place, deck=decks.get(i.place.deck, i.place.deck))) for i in made
+    )

@@ -1,0 +1,260 @@
+"""What a kind of equipment is. To add one: a file in `core/kinds` that calls `register`, and one in
+`drawing/kinds` with its strokes; both are found by import, and a test holds that they pair up.
+
+A kind has the parameters its makers print (flow, capacity, drum and flange) and computes from them what a builder would
+otherwise have to measure; `core.making` turns that into an item, in which any figure may be overruled by measurement.
+"""
+
+from collections.abc import Callable, Mapping
+from math import cos, pi, sin
+from typing import Literal
+
+from msgspec import Struct
+
+from ..base.figure import Figure
+from ..base.units import Quantity
+from ..model.carrier import Deck
+from ..model.item import Item, Nature, Part
+
+Outline = tuple[tuple[float, float], ...]
+Box = tuple[float, float, float, float, float, float]  # x0, y0, z0, x1, y1, z1 in the item's frame [m]
+Vec = tuple[float, float, float]
+ROUND_SIDES = 32
+FaceSide = Literal["front", "back", "left", "right", "top"]
+
+
+class Param(Struct, frozen=True):
+    """A number a kind is known by, in SI units. usual: where nothing is said."""
+
+    id: str
+    label: str
+    quantity: Quantity
+    low: float
+    high: float
+    usual: float
+
+
+class Choice(Struct, frozen=True):
+    """One of some words a kind is known by; the first is the usual one."""
+
+    id: str
+    label: str
+    among: tuple[str, ...]
+
+
+class Given(Struct, frozen=True):
+    """What is known of an item's parameters; what is not has its usual value."""
+
+    params: tuple[Param, ...]
+    choices: tuple[Choice, ...]
+    numbers: Mapping[str, float]
+    words: Mapping[str, str]
+
+    def __getitem__(self, name: str) -> float:
+        """A number. Raises KeyError for a parameter the kind does not have."""
+        if name in self.numbers:
+            return self.numbers[name]
+        return next(p.usual for p in self.params if p.id == name)
+
+    def word(self, name: str) -> str:
+        """A choice. Raises KeyError for one the kind does not have."""
+        for choice in self.choices:
+            if choice.id == name:
+                said = self.words.get(name, "")
+                return said if said in choice.among else choice.among[0]
+        raise KeyError(name)
+
+
+class Made(Struct, frozen=True, kw_only=True):
+    """What a kind's parameters come to: sizes [m], mass [kg] and centre from the middle of the underside [m].
+
+    size_pm: ± of each size as a share of it.  mass_pm: ± [kg].  centre_pm: [m].  decks: with ids of their own in the item.
+    """
+
+    length: float
+    width: float
+    height: float
+    mass: float
+    mass_pm: float
+    centre: Vec
+    centre_pm: float = 0.05
+    size_pm: float = 0.08
+    parts: tuple[Part, ...] = ()
+    decks: tuple[Deck, ...] = ()
+
+
+class Service(Struct, frozen=True):
+    """A place that hands must reach. at: it, and room: the free room it takes to work there, in the item's frame [m].
+
+    often: whether every day or now and then.  side: from where it is reached.
+    """
+
+    what: str
+    side: FaceSide
+    at: Vec
+    room: Box
+    often: Literal["daily", "now and then"] = "now and then"
+
+
+class Trait(Struct, frozen=True):
+    """What something is to its neighbors. box: where, in the item's frame [m]."""
+
+    nature: Nature
+    box: Box
+
+
+class Fan(Struct, frozen=True):
+    """How hose leaves a reel. side: where to.  low, high: heights; half: of the drum's width, in the item's frame [m]."""
+
+    side: FaceSide
+    low: float
+    high: float
+    half: float
+
+
+class Column(Struct, frozen=True):
+    """Room that exhaust or vapor takes, up to the roof or down through the floor. at: where it begins [m]."""
+
+    what: str
+    at: Vec
+    radius: float
+    way: Literal["up", "down"]
+
+
+def nothing(_: Item) -> tuple[()]:
+    """What a kind without services, traits, fans or columns has of them."""
+    return ()
+
+
+class Kind(Struct, frozen=True):
+    """outline: corners of the item in its own frame, counter-clockwise in x, y [m].  words: what it is or does, for search.
+
+    make: what its parameters come to; None for what is only a box and a mass.
+    service, traits, fans, columns: what an item needs around it, and what it is to others.
+    steps: 2 where it is one of the big things, 3 for a small one.  open_below: whether other things may stand under it.
+    carried: by hand, when it is taken out of the way; held by nothing that takes tools.
+    hangs: which face lies on a wall when it is put there.
+    """
+
+    id: str
+    title: str
+    outline: Callable[[Item], Outline]
+    words: str = ""
+    params: tuple[Param, ...] = ()
+    choices: tuple[Choice, ...] = ()
+    make: Callable[[Given], Made] | None = None
+    service: Callable[[Item], tuple[Service, ...]] = nothing
+    traits: Callable[[Item], tuple[Trait, ...]] = nothing
+    fans: Callable[[Item], tuple[Fan, ...]] = nothing
+    columns: Callable[[Item], tuple[Column, ...]] = nothing
+    big: bool = False
+    open_below: float = 0.0
+    carried: bool = False
+    hangs: Literal["front", "bottom"] = "front"
+
+    def given(self, fields: Mapping[str, Figure], options: Mapping[str, str]) -> Given:
+        """An item's parameters, the usual ones where it says nothing."""
+        return Given(self.params, self.choices, {k: f.value for k, f in fields.items()}, options)
+
+
+KINDS: dict[str, Kind] = {}
+
+
+def register(kind: Kind) -> None:
+    """Add a kind. Raises ValueError where its id is taken."""
+    if kind.id in KINDS:
+        raise ValueError(f"kind {kind.id} is registered twice")
+    KINDS[kind.id] = kind
+
+
+def find(kind_id: str) -> Kind | None:
+    """A kind by its id, loaded when it is first asked for; None where there is none."""
+    found = KINDS.get(kind_id)
+    if found is None:
+        from .. import kinds
+
+        kinds.load(kind_id)
+        found = KINDS.get(kind_id)
+    return found
+
+
+def every() -> dict[str, Kind]:
+    """Every kind there is, by id."""
+    from .. import kinds
+
+    kinds.load_all()
+    return KINDS
+
+
+def rectangle(item: Item) -> Outline:
+    """The item's length by width."""
+    a, b = item.length.value / 2, item.width.value / 2
+    return ((-a, -b), (a, -b), (a, b), (-a, b))
+
+
+def ellipse(item: Item) -> Outline:
+    """A polygon around the ellipse of length by width, so that nothing round is taken too small."""
+    grow = 1 / cos(pi / ROUND_SIDES)
+    a, b = item.length.value / 2 * grow, item.width.value / 2 * grow
+    steps = (2 * pi * (i + 0.5) / ROUND_SIDES for i in range(ROUND_SIDES))
+    return tuple((a * cos(t), b * sin(t)) for t in steps)
+
+
+def outline(item: Item) -> Outline:
+    """The outline that counts: the item's own corners where given, else its kind's."""
+    if item.outline:
+        return item.outline
+    kind = find(item.kind)
+    return kind.outline(item) if kind is not None else rectangle(item)
+
+
+PLAIN = Kind("plain", "Item", rectangle)  # what is known of a kind that is not here
+
+
+def kind_of(item: Item) -> Kind:
+    """The kind of an item; a plain box for one that is not known here."""
+    return KINDS.get(item.kind) or find(item.kind) or PLAIN
+
+
+def given(item: Item) -> Given:
+    """An item's parameters, the usual ones where it says nothing."""
+    return kind_of(item).given(item.fields, item.options)
+
+
+def whole(item: Item) -> Box:
+    """The box of an item in its own frame."""
+    a, b = item.length.value / 2, item.width.value / 2
+    return -a, -b, 0.0, a, b, item.height.value
+
+
+def beside(
+    item: Item,
+    what: str,
+    side: FaceSide,
+    depth: float,
+    span: tuple[float, float] = (0.0, 1.0),
+    heights: tuple[float, float] = (0.0, 1.0),
+    often: Literal["daily", "now and then"] = "now and then",
+) -> Service:
+    """A place on one side of an item that wants a depth of free room before it [m].
+
+    span: the part of that side, from front to back or left to right; heights: the part of its height; both shares.
+    """
+    a, b, h = item.length.value / 2, item.width.value / 2, item.height.value
+    s0, s1 = span[0] * 2 - 1, span[1] * 2 - 1
+    z0, z1 = heights[0] * h, heights[1] * h
+    mid = (s0 + s1) / 2
+    room: Box
+    if side in ("front", "back"):
+        x = -a if side == "front" else a
+        room = (min(x, x + (depth if x > 0 else -depth)), s0 * b, z0, max(x, x + (depth if x > 0 else -depth)), s1 * b, z1)
+        at = (x, mid * b, (z0 + z1) / 2)
+    elif side in ("left", "right"):
+        y = -b if side == "left" else b
+        room = (s0 * a, min(y, y + (depth if y > 0 else -depth)), z0, s1 * a, max(y, y + (depth if y > 0 else -depth)), z1)
+        at = (mid * a, y, (z0 + z1) / 2)
+    else:
+        reach = heights[1] * b
+        room = (s0 * a, -reach, h, s1 * a, reach, h + depth)
+        at = (mid * a, 0.0, h)
+    return Service(what, side, at, room, often)

@@ -1,0 +1,1 @@
+"""Road fill, maps of two tanks, leaning liquids, draining, mixing."""

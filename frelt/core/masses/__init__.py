@@ -1,0 +1,1 @@
+"""What everything weighs and where: the mass table and the load moments."""

@@ -1,0 +1,121 @@
+"""Ranges of fill tied by linear conditions, exactly.
+
+Conditions tie tanks into groups; each group's fills are a polytope of few dimensions, whose corners are found once. A load is a
+sum over groups, so its extreme takes each group to one of its corners; a share by Dinkelbach's steps, each such a sum.
+"""
+
+from collections.abc import Mapping, Sequence
+from itertools import combinations
+
+import numpy as np
+from msgspec import Struct
+from numpy.typing import NDArray
+
+from ..base.value import FreltError
+from ..model.rig import Link
+
+Array = NDArray[np.float64]
+MOST = 6  # tanks tied to each other, of which the corners are looked for
+
+
+class Group(Struct, frozen=True):
+    """Tanks tied to each other in one state. tanks: their numbers.  corners: (corners, tanks) of what their fills may be.
+
+    line: whether only the straight lines from each corner to the next are meant, as of joined tanks.
+    """
+
+    state: int
+    tanks: NDArray[np.intp]
+    corners: Array
+    line: bool = False
+
+
+def groups_of(
+    links: Sequence[Link], names: Sequence[str], numbers: Mapping[str, int], low: Array, high: Array
+) -> tuple[Group, ...]:
+    """The groups of every state. names: of the states, by id; low, high: (states, tanks).
+
+    Raises FreltError where conditions contradict each other or the ranges, naming the first that does, and where more tanks
+    are tied than can be looked at.
+    """
+    found = []
+    for s, state in enumerate(names):
+        own = [k for k in links if not k.states or state in k.states]
+        for part in _parts(own, numbers):
+            tanks = np.array(sorted({numbers[a] for k in part for a in k.factors if a in numbers}), dtype=np.intp)
+            if len(tanks) > MOST:
+                raise FreltError(f"{len(tanks)} tanks are tied to each other; at most {MOST} can be")
+            corners = None
+            for n in range(1, len(part) + 1):
+                corners = corners_of(low[s, tanks], high[s, tanks], *_rows(part[:n], tanks, numbers))
+                if not len(corners):
+                    raise FreltError(
+                        f"no fill keeps the condition that {words(part[n - 1])}: it contradicts the ranges or another"
+                    )
+            if corners is not None:
+                found.append(Group(s, tanks, corners))
+    return tuple(found)
+
+
+def words(link: Link) -> str:
+    """A condition in plain words, by the addresses of its tanks."""
+    sums = " + ".join(f"{f:g} × {a}" for a, f in link.factors.items())
+    return f"{link.low:g} ≤ {sums} ≤ {link.high:g}"
+
+
+def _parts(links: Sequence[Link], numbers: Mapping[str, int]) -> list[list[Link]]:
+    """Conditions that share tanks, together."""
+    parts: list[list[Link]] = []
+    for link in links:
+        own = {a for a in link.factors if a in numbers}
+        if not own:
+            continue
+        touching = [p for p in parts if any(own & set(k.factors) for k in p)]
+        parts = [p for p in parts if p not in touching]
+        parts.append([*(k for p in touching for k in p), link])
+    return parts
+
+
+def _rows(links: Sequence[Link], tanks: NDArray[np.intp], numbers: Mapping[str, int]) -> tuple[Array, Array]:
+    """Conditions as rows·fills ≤ bound."""
+    at = {int(t): n for n, t in enumerate(tanks)}
+    rows, bound = [], []
+    for link in links:
+        row = np.zeros(len(tanks))
+        for address, factor in link.factors.items():
+            if address in numbers:
+                row[at[numbers[address]]] += factor
+        size = float(np.abs(row).max(initial=0.0))
+        row[np.abs(row) < 1e-9 * size] = 0.0
+        if size < 1e-9:  # it ties nothing, and holds or not whatever is aboard
+            rows.append(np.zeros(len(tanks)))
+            bound.append(-1.0 if link.low > 0 or link.high < 0 else 1.0)
+            continue
+        rows += [row / size, -row / size]
+        bound += [link.high / size, -link.low / size]
+    return np.array(rows), np.array(bound)
+
+
+def corners_of(low: Array, high: Array, rows: Array, bound: Array) -> Array:
+    """Corners (fills) of the box from low to high cut by rows·x ≤ bound, (corners, tanks): every choice of planes that meet in one."""
+    count = len(low)
+    eye = np.eye(count)
+    a, b = np.vstack([eye, -eye, rows]), np.concatenate([high, -low, bound])
+    found: list[Array] = []
+    for chosen in combinations(range(len(a)), count):
+        square = a[list(chosen)]
+        if abs(np.linalg.det(square)) < 1e-12:
+            continue
+        x = np.linalg.solve(square, b[list(chosen)])
+        if (a @ x <= b + 1e-9).all() and not any(np.abs(x - y).max() < 1e-9 for y in found):
+            found.append(np.clip(x, low, high))
+    return np.array(found).reshape(-1, count)
+
+
+def chosen(groups: Sequence[Group], fills: Array, weight: Array) -> Array:
+    """Fills with each group at the corner of greatest weight. fills, weight: (states, quantities, tanks)."""
+    for group in groups:
+        own = weight[group.state][:, group.tanks]
+        best = np.argmax(own @ group.corners.T, axis=1)
+        fills[group.state][:, group.tanks] = group.corners[best]
+    return fills

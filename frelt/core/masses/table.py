@@ -1,0 +1,369 @@
+"""The mass table: fixed rows and tanks of a rig, and what is uncertain about each.
+
+Load moments are (M, Mx, My, Mz) = Σ m·(1, x, y, z), in kg and kg·m, each carrier's in its own frame.
+"""
+
+from collections.abc import Sequence
+from itertools import chain
+
+import numpy as np
+from msgspec import Struct
+from msgspec.structs import replace
+from numpy.typing import NDArray
+
+from ..base.kept import Each
+from ..base.value import FreltError
+from ..geometry.frames import Frames, opened, standing_on
+from ..model.carrier import Carrier
+from ..model.rig import Rig, fill_range
+from ..model.state import State
+from .bare import Vector4, bare
+from .fit_out import placed_fit_out
+from .item_rows import Row, Share, Tank, moments_at, share_of
+from .joined import apart, merged
+from .linked import Group, groups_of
+from .moments import Moments
+from .sources import Sources, sources_of
+
+Array = NDArray[np.float64]
+
+
+class MassTable(Struct, frozen=True):
+    """Everything a rig's carriers bear, in every state, on the rig's vector of moments (see `core.moments`).
+
+    moments: (rows, size).  mz: (rows,) [kg·m].  present: (states, rows) 0 or 1.  tank_moments: (tanks, size) per
+    unit of fill.  offset: (size,), what is the same in every state.  low, high, shown: (states, tanks) fills.
+    set_state: number of the state in which bars are set, or -1.  groups: tanks whose ranges are tied to each other.
+    """
+
+    columns: Moments
+    rows: tuple[Row, ...]
+    moments: Array
+    mz: Array
+    present: Array
+    tanks: tuple[Tank, ...]
+    tank_moments: Array
+    low: Array
+    high: Array
+    shown: Array
+    offset: Array
+    sources: Sources
+    set_state: int = -1
+    groups: tuple[Group, ...] = ()
+
+    @property
+    def base(self) -> Array:
+        """Moments of the fixed rows in each state, (states, size)."""
+        found: Array = self.present @ self.moments + self.offset
+        return found
+
+    def of_carrier(self, carrier: str) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+        """Which rows and which tanks one carrier bears."""
+        rows = np.array([r.carrier == carrier for r in self.rows], dtype=bool)
+        return rows, np.array([t.carrier == carrier for t in self.tanks], dtype=bool)
+
+    def only(self, carrier: str) -> "MassTable":
+        """The table of one carrier alone, on the same columns."""
+        if len(self.columns.starts) == 1:
+            return self
+        rows, tanks = self.of_carrier(carrier)
+        return replace(
+            self,
+            rows=tuple(r for r in self.rows if r.carrier == carrier),
+            moments=self.moments[rows],
+            mz=self.mz[rows],
+            present=self.present[:, rows],
+            tanks=tuple(t for t in self.tanks if t.carrier == carrier),
+            tank_moments=self.tank_moments[tanks],
+            low=self.low[:, tanks],
+            high=self.high[:, tanks],
+            shown=self.shown[:, tanks],
+            groups=_of_some(self.groups, tanks),
+        )
+
+
+def _of_some(groups: tuple[Group, ...], kept: NDArray[np.bool_]) -> tuple[Group, ...]:
+    """Groups whose tanks are all among those kept, with the numbers they have there."""
+    number = np.cumsum(kept) - 1
+    return tuple(replace(g, tanks=number[g.tanks]) for g in groups if kept[g.tanks].all())
+
+
+class _Builder:
+    """Collects rows, tanks and sources in the order items are listed."""
+
+    def __init__(self) -> None:
+        self.rows: list[Row] = []
+        self.moments: list[Array] = []
+        self.column: list[tuple[str, str]] = []  # item, hose address if wet
+        self.tanks: list[Tank] = []
+        self.doubts: list[tuple[str, int, int, Vector4]] = []
+        self.alone: list[Array] = []
+        self.alone_row: list[NDArray[np.intp]] = []
+        self._own: list[Vector4] = []
+        self._own_alone: list[Vector4] = []
+        self._own_row: list[int] = []
+
+    def row(self, row: Row, pm: float = 0.0) -> int:
+        """Add a row that is no item's, ± of its mass [kg]; returns its number."""
+        number, at = len(self.rows), (row.x, row.y, row.z)
+        self.rows.append(row)
+        self._own.append(moments_at(row.mass, at))
+        self.column.append(("", ""))
+        if pm:
+            self._own_alone.append(moments_at(pm, at))
+            self._own_row.append(number)
+        return number
+
+    def settle(self) -> None:
+        """Put what was added row by row among the arrays, in its place."""
+        if self._own:
+            self.moments.append(np.array(self._own))
+        if self._own_row:
+            self.alone.append(np.array(self._own_alone))
+            self.alone_row.append(np.array(self._own_row, dtype=np.intp))
+        self._own, self._own_alone, self._own_row = [], [], []
+
+    def shares(self, shares: Sequence[Share]) -> None:
+        """Add what items bring."""
+        self.settle()
+        row, tank = len(self.rows), len(self.tanks)
+        starts = []
+        for share in shares:
+            starts.append(row)
+            if share.doubts:
+                self.doubts += [(o, row + r, tank + t if t >= 0 else -1, v) for o, r, t, v in share.doubts]
+            row += len(share.rows)
+            tank += len(share.tanks)
+        self.rows += chain.from_iterable([s.rows for s in shares])
+        self.column += chain.from_iterable([s.keys for s in shares])
+        self.tanks += chain.from_iterable([s.tanks for s in shares])
+        self.moments += [s.moments for s in shares]
+        self.alone += [s.alone for s in shares]
+        counts = [len(s.alone_row) for s in shares]
+        whose = np.repeat(np.array(starts, dtype=np.intp), counts)
+        self.alone_row.append(np.concatenate([NO_ROWS, *(s.alone_row for s in shares)]) + whose)
+
+
+class _Columns:
+    """Puts what one carrier bears into its own columns of the rig's moments. owners: of rows, their carrier and item."""
+
+    def __init__(self, rig: Rig, columns: Moments) -> None:
+        self.columns = columns
+        self._built_in = {i.id for i in rig.items if i.built_in}
+        self._vehicle = rig.vehicle.id if rig.vehicle is not None else ""
+
+    def where(self, owners: list[tuple[str, str]]) -> tuple[NDArray[np.intp], NDArray[np.bool_]]:
+        """For each owner the first of its carrier's columns, and whether it is part of the vehicle itself."""
+        starts, vehicle, built_in = self.columns.starts, self._vehicle, self._built_in
+        first = np.array([starts[c] for c, _ in owners], dtype=np.intp)
+        return first, np.array([c == vehicle and (not i or i in built_in) for c, i in owners], dtype=bool)
+
+    def of(self, found: Array, first: NDArray[np.intp], itself: NDArray[np.bool_]) -> Array:
+        """(n, size) from moments (n, 4) and, for each, where its owner stands in the columns."""
+        made = np.zeros((len(found), self.columns.size))
+        made[np.arange(len(found))[:, None], first[:, None] + THREE] = found[:, :3]
+        if self.columns.own is not None:
+            made[itself, self.columns.own] = found[itself, 0]
+        return made
+
+
+_shares: Each[Share] = Each()
+THREE = np.arange(3)
+NO_MOMENTS, NO_ROWS = np.zeros((0, 4)), np.zeros(0, dtype=np.intp)
+PERSON = "a person"  # stands in for an item, so that people and fit-out are no part of the vehicle itself
+
+
+def mass_table(rig: Rig, columns: Moments, frames: Frames) -> MassTable:
+    """The mass table of a rig's carriers in every state.
+
+    Raises FreltError where the empty weights are missing or contradict what was aboard.
+    """
+    build = _Builder()
+    for carrier in rig.carriers:
+        _add_bare(build, carrier)
+    on = frames.carrier_of
+    build.shares(_shares.get(rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id])))
+    swings = _add_open(build, rig, frames)
+    people = _add_people(build, rig, frames)
+    fitted = _add_fit_out(build, rig, frames)
+    build.settle()
+    if rig.joined:
+        build.tanks, place = merged(build.tanks, rig.joined)
+        build.doubts = [(o, r, place[t] if t >= 0 else -1, v) for o, r, t, v in build.doubts]
+    tanks, put = build.tanks, _Columns(rig, columns)
+    owners = [(r.carrier, PERSON if n in people or n in fitted else r.item) for n, r in enumerate(build.rows)]
+    first, itself = put.where(owners)
+    whole = np.concatenate(build.moments)
+    moments = put.of(whole, first, itself)
+    own_tanks = put.where([(t.carrier, t.item) for t in tanks])
+    full = np.array([(t.full, t.full * t.x, t.full * t.y, 0.0) for t in tanks], dtype=float).reshape(-1, 4)
+    tank_moments = put.of(full, *own_tanks)
+    present, ranges = _present(rig.states, build.column, people, _kept_back(rig), swings), _ranges(rig.states, tanks)
+    offset = np.zeros(columns.size)
+    offset[-1] = 1.0
+    set_state = -1
+    if columns.as_set is not None and rig.bars is not None and rig.trailer is not None:
+        set_state = next((s for s, state in enumerate(rig.states) if state.id == rig.bars.set_in), -1)
+        if set_state >= 0:
+            at = columns.starts[rig.trailer.id]
+            then = present[set_state] @ moments + ranges["shown"][set_state] @ tank_moments
+            offset[columns.as_set : columns.as_set + 3] = then[at : at + 3]
+    groups: tuple[Group, ...] = ()
+    if rig.joined:
+        groups = _joined_apart(rig, tanks, ranges)
+    if rig.links:
+        number = {t.address: i for i, t in enumerate(tanks)}
+        if any(number.get(a, -1) in g.tanks for g in groups for k in rig.links for a in k.factors):
+            raise FreltError("a tank that is joined to one of another height is tied to a third: not solved yet")
+        groups += groups_of(rig.links, [s.id for s in rig.states], number, ranges["low"], ranges["high"])
+    return MassTable(
+        columns=columns,
+        groups=groups,
+        rows=tuple(build.rows),
+        moments=moments,
+        mz=whole[:, 3].copy(),
+        present=present,
+        tanks=tuple(tanks),
+        tank_moments=tank_moments,
+        sources=_sources(build, put, first, itself),
+        offset=offset,
+        set_state=set_state,
+        **ranges,
+    )
+
+
+def _add_bare(build: _Builder, carrier: Carrier) -> None:
+    empty = bare(carrier)
+    row = build.row(Row(carrier.id, "", carrier.id, empty.mass, empty.x, empty.y, empty.z, None))
+    for origin, vector in empty.doubts:
+        if any(vector[:3]):
+            build.doubts.append((origin, row, -1, vector))
+
+
+def _sources(build: _Builder, put: _Columns, first: NDArray[np.intp], itself: NDArray[np.bool_]) -> Sources:
+    row = np.array([d[1] for d in build.doubts], dtype=np.intp)
+    alone_row = np.concatenate([NO_ROWS, *build.alone_row])
+    alone = put.of(np.concatenate([NO_MOMENTS, *build.alone]), first[alone_row], itself[alone_row])
+    shared = put.of(np.array([d[3] for d in build.doubts], dtype=float).reshape(-1, 4), first[row], itself[row])
+    return sources_of(alone, alone_row, [d[:3] for d in build.doubts], shared)
+
+
+def _add_open(build: _Builder, rig: Rig, frames: Frames) -> dict[int, tuple[str, bool]]:
+    """What hangs on doors that some state opens, once more where it is then; by row, its door and whether it is open.
+
+    Raises FreltError for a tank on such a door.
+    """
+    wanted = {d for s in rig.states for d in s.open}
+    swings: dict[int, tuple[str, bool]] = {}
+    for deck in rig.decks:
+        if deck.hinge is None or deck.id not in wanted or deck.id not in frames.decks:
+            continue
+        on_it = {j.id for i in rig.items if i.place.deck == deck.id for j in standing_on(rig, i.id)}
+        swings |= {n: (deck.id, False) for n, r in enumerate(build.rows) if r.item in on_it}
+        for item in rig.items:
+            if item.id not in on_it:
+                continue
+            if item.tanks:
+                raise FreltError(f"{item.name} is a tank on a door that opens: not solved yet")
+            first = len(build.rows)
+            build.shares((share_of(item, opened(frames.items[item.id], deck.hinge), frames.carrier_of[deck.id]),))
+            swings |= dict.fromkeys(range(first, len(build.rows)), (deck.id, True))
+    return swings
+
+
+def _add_people(build: _Builder, rig: Rig, frames: Frames) -> dict[int, str]:
+    """People on decks and in seats; by row, the state they are aboard in."""
+    people: dict[int, str] = {}
+    seats = {s.id: s for s in rig.vehicle.seats} if rig.vehicle is not None else {}
+    for state in rig.states:
+        for person in state.people:
+            place, seat = person.place, seats.get(person.seat or "")
+            if seat is not None and rig.vehicle is not None:
+                carrier, at = rig.vehicle.id, (seat.x, seat.y, seat.z)
+            elif place is not None and place.deck in frames.carrier_of:
+                carrier = frames.carrier_of[place.deck]
+                at = frames.decks[place.deck].point((place.u, place.v, place.off + 1.0))
+            else:
+                continue
+            row = build.row(Row(carrier, "", person.id, person.mass.value, *at, person.mass), person.mass.plus_minus)
+            people[row] = state.id
+    return people
+
+
+def _add_fit_out(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
+    """What covers decks and walls, and the allowances; returns the numbers of their rows."""
+    added = []
+    for one in placed_fit_out(rig, frames):
+        mass = one.mass.value
+        row = build.row(Row(one.carrier, "", one.entry.id, mass, *one.at, one.mass))
+        added.append(row)
+        if one.mass.plus_minus:
+            build.doubts.append((one.mass.origin or one.entry.id, row, -1, moments_at(one.mass.plus_minus, one.at)))
+        if one.along:
+            build.alone.append(np.array([(0.0, mass * one.along, 0.0, 0.0), (0.0, 0.0, mass * one.along, 0.0)]))
+            build.alone_row.append(np.array([row, row], dtype=np.intp))
+    return frozenset(added)
+
+
+def _joined_apart(rig: Rig, tanks: list[Tank], ranges: dict[str, Array]) -> tuple[Group, ...]:
+    """Joined tanks of different heights as groups along their common surface; their ranges become their own fills there."""
+    found = []
+    for address, own, rise in apart(tanks, rig.joined):
+        for s, state in enumerate(rig.states):
+            if set(state.absent) & {tanks[i].item for i in own}:
+                continue
+            share = state.fills.get(address)
+            parts = [tanks[i].part for i in own]
+            low, high = (
+                (share.low, share.high) if share is not None else (max(p.heel for p in parts), min(p.top for p in parts))
+            )
+            corners = rise.between(min(low, high), high)
+            ranges["low"][s, own], ranges["high"][s, own] = corners.min(axis=0), corners.max(axis=0)
+            ranges["shown"][s, own] = rise.at(share.shown if share is not None else high)
+            found.append(Group(s, own, corners, line=True))
+    return tuple(found)
+
+
+def _kept_back(rig: Rig) -> frozenset[str]:
+    """Kept places, whose weights to come count only by the rig's switch."""
+    return frozenset(i.id for i in rig.items if i.kind == "kept-place") if not rig.later_counted else frozenset()
+
+
+def _present(
+    states: tuple[State, ...],
+    column: list[tuple[str, str]],
+    people: dict[int, str],
+    back: frozenset[str],
+    swings: dict[int, tuple[str, bool]],
+) -> Array:
+    present = np.ones((len(states), len(column)))
+    for s, state in enumerate(states):
+        away = set(state.absent) | set(state.later) | back
+        dry = set(state.dry)
+        if away or dry:
+            present[s] = [not (item in away or hose in dry) for item, hose in column]
+        for row, only in people.items():
+            present[s, row] = only == state.id
+        for row, (deck, is_open) in swings.items():
+            if (deck in state.open) != is_open:
+                present[s, row] = 0.0
+    return present
+
+
+def _ranges(states: tuple[State, ...], tanks: list[Tank]) -> dict[str, Array]:
+    heel = np.array([min(t.part.heel, t.part.top) for t in tanks])
+    low = np.tile(heel, (len(states), 1))
+    high = np.tile(np.array([t.part.top for t in tanks]), (len(states), 1))
+    shown = high.copy()
+    number = {t.address: i for i, t in enumerate(tanks)}
+    for s, state in enumerate(states):
+        for address in state.fills:
+            i = number.get(address)
+            if i is not None:
+                fill = fill_range(state, address, tanks[i].part)
+                low[s, i], high[s, i], shown[s, i] = fill.low, fill.high, fill.shown
+        away = set(state.absent) | set(state.later)
+        if away:
+            gone = [i for i, t in enumerate(tanks) if t.item in away]
+            low[s, gone] = high[s, gone] = shown[s, gone] = 0.0
+    return {"low": low, "high": high, "shown": shown}

@@ -1,0 +1,76 @@
+"""The document: the rigs of one job, their tickets and log."""
+
+from typing import Literal
+
+from ..base.value import Id, Mass, Text, Value
+from .brief import Brief
+from .rig import Rig
+
+FORMAT = "frelt"
+VERSION = 1
+
+
+class Job(Value, frozen=True, kw_only=True):
+    """What the rig is for. brief: what is asked of it, from which the equipment follows."""
+
+    name: Text = ""
+    customer: Text = ""
+    washes: Text = ""
+    note: Text = ""
+    brief: Brief = Brief()
+
+
+class Reading(Value, frozen=True, kw_only=True):
+    """One weight off a scale [kg]. stood: what was on the plate (axle ids, `axle/left`, `coupler`)."""
+
+    stood: tuple[Text, ...]
+    value: Mass
+    resolution: Mass = 10.0
+
+
+class Ticket(Value, frozen=True, kw_only=True):
+    """A scale ticket, kept raw and never edited. when: ISO date.  aboard: fills and people in words."""
+
+    id: Id
+    rig: Id
+    when: Text
+    place: Text = ""
+    readings: tuple[Reading, ...]
+    aboard: Text = ""
+    note: Text = ""
+
+
+class LogEntry(Value, frozen=True, kw_only=True):
+    """A line of the log, which only grows. when: ISO date and time."""
+
+    id: Id
+    when: Text
+    text: Text
+    rig: Id | None = None
+
+
+class Attachment(Value, frozen=True, kw_only=True):
+    """A file beside the document, in the folder of its name. path: relative.  sha256: of its bytes."""
+
+    path: Text
+    sha256: Text
+    note: Text = ""
+
+
+class Document(Value, frozen=True, kw_only=True, omit_defaults=False):
+    """A whole `*.frelt.json` file."""
+
+    format: Literal["frelt"] = "frelt"
+    version: Literal[1] = 1
+    job: Job = Job()
+    rigs: tuple[Rig, ...] = ()
+    tickets: tuple[Ticket, ...] = ()
+    log: tuple[LogEntry, ...] = ()
+    attachments: tuple[Attachment, ...] = ()
+
+    def rig(self, rig_id: str) -> Rig:
+        """The rig of that id. Raises KeyError."""
+        for rig in self.rigs:
+            if rig.id == rig_id:
+                return rig
+        raise KeyError(rig_id)

@@ -1,0 +1,201 @@
+"""What a document must keep beyond the types of its fields: references, rings, shapes, order."""
+
+from collections.abc import Iterable, Iterator
+from math import isclose
+
+from ..base.value import BadInput, FreltError
+from ..geometry.frames import Frames
+from .carrier import Carrier, Deck, Trailer
+from .day import Day
+from .document import Document
+from .item import Item
+from .rig import Rig
+from .state import State
+
+MOST_ITEMS = 2000
+MOST_STATES = 60
+
+
+def check_document(document: Document) -> None:
+    """Raises BadInput at the first thing that cannot be right, with its path."""
+    _unique((f"$.rigs[{i}].id", r.id) for i, r in enumerate(document.rigs))
+    for i, rig in enumerate(document.rigs):
+        check_rig(rig, f"$.rigs[{i}]")
+
+
+def check_rig(rig: Rig, path: str = "$") -> None:
+    """Raises BadInput at the first thing in a rig that cannot be right, with its path."""
+    if len(rig.items) > MOST_ITEMS:
+        raise BadInput(f"{path}.items", f"{len(rig.items):,} items", f"at most {MOST_ITEMS:,}")
+    if len(rig.states) > MOST_STATES:
+        raise BadInput(f"{path}.states", f"{len(rig.states)} states", f"at most {MOST_STATES}")
+    _unique(_ids(rig, path))
+    for name in ("tongue_ball", "tongue_gooseneck"):
+        low, high = getattr(rig.rules, name)
+        if low > high:
+            raise BadInput(f"{path}.rules.{name}", f"{low:g} above {high:g}", "the least share, then the greatest")
+    for name, carrier in (("vehicle", rig.vehicle), ("trailer", rig.trailer)):
+        if carrier is not None:
+            _carrier(carrier, f"{path}.{name}")
+    holders = {c.id for c in rig.carriers} | {i.id for i in rig.items}
+    for where, deck in _decks(rig, path):
+        if deck.on not in holders:
+            raise BadInput(f"{where}.on", f"“{deck.on}”", "the id of the carrier or item the deck belongs to")
+        _deck(deck, where)
+    decks = {d.id for d in rig.decks}
+    for i, item in enumerate(rig.items):
+        _item(item, f"{path}.items[{i}]", decks)
+    try:
+        Frames(rig)
+    except FreltError as err:
+        raise BadInput(f"{path}.items", str(err), "decks that end on a carrier") from None
+    for i, state in enumerate(rig.states):
+        _state(rig, state, f"{path}.states[{i}]")
+    _references(rig, path, decks)
+
+
+def _references(rig: Rig, path: str, decks: set[str]) -> None:
+    """What wishes, fit-out and bars name must be there."""
+    for i, entry in enumerate(rig.fit_out):
+        if entry.deck not in decks:
+            raise BadInput(f"{path}.fit_out[{i}].deck", f"“{entry.deck}”", "the id of a deck of this rig")
+    for i, wish in enumerate(rig.wishes):
+        if wish.deck is not None and wish.deck not in decks:
+            raise BadInput(f"{path}.wishes[{i}].deck", f"“{wish.deck}”", "the id of a deck of this rig")
+    tanks = {address for address, _, _ in rig.tanks()}
+    if rig.day is not None:
+        _day(rig, rig.day, f"{path}.day", tanks)
+    for i, joined in enumerate(rig.joined):
+        for n, tank in enumerate(joined.tanks):
+            if tank not in tanks:
+                raise BadInput(f"{path}.joined[{i}].tanks[{n}]", f"“{tank}”", "a tank of this rig, item/part")
+    if rig.bars is not None and all(s.id != rig.bars.set_in for s in rig.states):
+        raise BadInput(f"{path}.bars.set_in", f"“{rig.bars.set_in}”", "the id of a state of this rig")
+
+
+def _day(rig: Rig, day: Day, path: str, tanks: set[str]) -> None:
+    items = {i.id for i in rig.items}
+    _unique((f"{path}.acts[{i}].id", a.id) for i, a in enumerate(day.acts))
+    for address in day.begins:
+        if address not in tanks:
+            raise BadInput(f"{path}.begins.{address}", f"“{address}”", "a tank of this rig, item/part")
+    for i, act in enumerate(day.acts):
+        if act.tank and act.tank not in tanks:
+            raise BadInput(f"{path}.acts[{i}].tank", f"“{act.tank}”", "a tank of this rig, item/part")
+        for one in act.uses:
+            if one not in items:
+                raise BadInput(f"{path}.acts[{i}].uses", f"“{one}”", "the id of an item of this rig")
+
+
+def _ids(rig: Rig, path: str) -> Iterator[tuple[str, str]]:
+    for name, carrier in (("vehicle", rig.vehicle), ("trailer", rig.trailer)):
+        if carrier is not None:
+            yield f"{path}.{name}.id", carrier.id
+            for i, axle in enumerate(carrier.axles):
+                yield f"{path}.{name}.axles[{i}].id", axle.id
+    for where, deck in _decks(rig, path):
+        yield f"{where}.id", deck.id
+    for i, item in enumerate(rig.items):
+        yield f"{path}.items[{i}].id", item.id
+    for i, state in enumerate(rig.states):
+        yield f"{path}.states[{i}].id", state.id
+    for i, entry in enumerate(rig.fit_out):
+        yield f"{path}.fit_out[{i}].id", entry.id
+
+
+def _unique(ids: Iterable[tuple[str, str]]) -> None:
+    seen: dict[str, str] = {}
+    for where, one in ids:
+        if one in seen:
+            raise BadInput(where, f"id “{one}”, which stands at {seen[one]} too", "an id of its own")
+        seen[one] = where
+
+
+def _decks(rig: Rig, path: str) -> Iterator[tuple[str, Deck]]:
+    for name, carrier in (("vehicle", rig.vehicle), ("trailer", rig.trailer)):
+        if carrier is not None:
+            for i, deck in enumerate(carrier.decks):
+                yield f"{path}.{name}.decks[{i}]", deck
+    for n, item in enumerate(rig.items):
+        for i, deck in enumerate(item.decks):
+            yield f"{path}.items[{n}].decks[{i}]", deck
+
+
+def _carrier(carrier: Carrier, path: str) -> None:
+    for i, axle in enumerate(carrier.axles):
+        if axle.track < 0.1:
+            raise BadInput(f"{path}.axles[{i}].track", f"{axle.track:g} m", "at least 0.1 m")
+    for i, well in enumerate(carrier.body.wells):
+        if well.end <= well.start:
+            raise BadInput(f"{path}.body.wells[{i}].end", f"{well.end:g} m", f"a station behind its start ({well.start:g} m)")
+    for i, zone in enumerate(carrier.body.zones):
+        if zone.x1 <= zone.x0 or zone.y1 <= zone.y0:
+            raise BadInput(f"{path}.body.zones[{i}]", "a zone without length or width", "x0 below x1 and y0 below y1")
+    if not isinstance(carrier, Trailer):
+        if carrier.wheelbase < 0.3:
+            raise BadInput(
+                f"{path}.rear[0].x", f"{carrier.rear_x:g} m", f"a station behind the front axle ({carrier.front.x:g} m)"
+            )
+        _unique((f"{path}.seats[{i}].id", s.id) for i, s in enumerate(carrier.seats))
+        return
+    if carrier.axle_x - carrier.coupler_x < 0.1:
+        raise BadInput(f"{path}.coupler_x", f"{carrier.coupler_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
+    if carrier.jack_x is not None and carrier.axle_x - carrier.jack_x < 0.1:
+        raise BadInput(f"{path}.jack_x", f"{carrier.jack_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
+
+
+def _deck(deck: Deck, path: str) -> None:
+    u, v = deck.u, deck.v
+    along = sum(a * b for a, b in zip(u, v, strict=True))
+    if not (_is_unit(u) and _is_unit(v) and abs(along) < 1e-6):
+        raise BadInput(path, f"u {u} and v {v}", "unit vectors at right angles")
+    corners = deck.outline
+    for i, (x0, y0) in enumerate(corners):
+        (x1, y1), (x2, y2) = corners[(i + 1) % len(corners)], corners[(i + 2) % len(corners)]
+        if (x1 - x0) * (y2 - y1) - (y1 - y0) * (x2 - x1) < 0:
+            raise BadInput(f"{path}.outline[{i}]", "a corner that turns back", "a convex outline, from u towards v")
+
+
+def _is_unit(vector: tuple[float, float, float]) -> bool:
+    return isclose(sum(a * a for a in vector), 1.0, abs_tol=1e-6)
+
+
+def _item(item: Item, path: str, decks: set[str]) -> None:
+    if item.place.deck not in decks:
+        raise BadInput(f"{path}.place.deck", f"“{item.place.deck}”", "the id of a deck of this rig")
+    for name in ("length", "width", "height"):
+        size = getattr(item, name).value
+        if not 0.001 <= size <= 100:
+            raise BadInput(f"{path}.{name}.value", f"{size:g} m", "0.001 to 100 m")
+    if item.mass.value < 0:
+        raise BadInput(f"{path}.mass.value", f"{item.mass.value:g} kg", "at least 0 kg")
+    _unique((f"{path}.parts[{i}].id", p.id) for i, p in enumerate(item.parts))
+    for tank in item.tanks:
+        where = f"{path}.parts[{item.parts.index(tank)}]"
+        if min(tank.length, tank.width, tank.height) <= 0:
+            raise BadInput(where, "a tank without length, width or height", "inside sizes above 0 m")
+        if not 0 <= tank.capacity.value <= 100:
+            raise BadInput(f"{where}.capacity.value", f"{tank.capacity.value:g} m³", "0 to 100 m³")
+        if not 100 <= tank.liquid.density.value <= 5000:
+            raise BadInput(f"{where}.liquid.density.value", f"{tank.liquid.density.value:g} kg/m³", "100 to 5,000 kg/m³")
+
+
+def _state(rig: Rig, state: State, path: str) -> None:
+    tanks = {address for address, _, _ in rig.tanks()}
+    for address, fill in state.fills.items():
+        if address not in tanks:
+            raise BadInput(f"{path}.fills.{address}", f"“{address}”", "a tank of this rig, as item/part")
+        if fill.low > fill.high:
+            raise BadInput(f"{path}.fills.{address}", f"low {fill.low:g} above high {fill.high:g}", "low at most high")
+    items = {i.id for i in rig.items}
+    for name in ("absent", "later"):
+        for i, item in enumerate(getattr(state, name)):
+            if item not in items:
+                raise BadInput(f"{path}.{name}[{i}]", f"“{item}”", "the id of an item of this rig")
+    decks = {d.id for d in rig.decks}
+    seats = {s.id for s in rig.vehicle.seats} if rig.vehicle is not None else set()
+    for i, person in enumerate(state.people):
+        if person.seat is not None and person.seat not in seats:
+            raise BadInput(f"{path}.people[{i}].seat", f"“{person.seat}”", "the id of a seat of this rig's vehicle")
+        if person.place is not None and person.place.deck not in decks:
+            raise BadInput(f"{path}.people[{i}].place.deck", f"“{person.place.deck}”", "the id of a deck of this rig")

@@ -1,0 +1,1 @@
+"""Where a thing may stand, and how it is put there."""

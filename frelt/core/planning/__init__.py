@@ -1,0 +1,1 @@
+"""Before anything is placed: what a brief needs, which carrier takes it, what nobody counted."""

@@ -1,0 +1,201 @@
+"""What `frelt check --json` says, as plain values: stable names, loads in kg, positions in m."""
+
+import numpy as np
+
+from ..base.value import Value
+from ..masses.moments import Array
+from ..model.carrier import Carrier, Trailer
+from ..solve import Solved, state_unsolved
+from ..statics.lifting import lifted_extreme
+from ..statics.loads import Loads
+from ..statics.supports import Supports
+from ..statics.worst import extreme, highest, lowest
+
+REPORT_VERSION = 1
+
+
+class Span(Value, frozen=True, kw_only=True, omit_defaults=False):
+    """Least and greatest value over every fill, and the fills (shares, by `item/part`) at which each occurs."""
+
+    min: float
+    max: float
+    min_fills: dict[str, float]
+    max_fills: dict[str, float]
+
+
+class CheckReport(Value, frozen=True, kw_only=True, omit_defaults=False):
+    """One check in its worst state. load, limit, margin, spread: [kg], shares or [m] by `quantity`."""
+
+    id: str
+    check: str
+    subject: str
+    status: str
+    quantity: str
+    load: float | None
+    limit: float | None
+    side: str
+    margin: float | None
+    spread: float
+    state: str
+    fills: dict[str, float]
+    words: str
+    custom: bool
+
+
+class StateReport(Value, frozen=True, kw_only=True, omit_defaults=False):
+    """One state: every support [kg], the tongue's share where hitched, the laden mass [kg], the centre of gravity [m]."""
+
+    id: str
+    name: str
+    solved: bool
+    why: str
+    supports: dict[str, Span]
+    mass: Span | None
+    tongue_share: Span | None
+    centre: dict[str, Span]
+
+
+class RigReport(Value, frozen=True, kw_only=True, omit_defaults=False):
+    """A rig judged. status: the worst of its checks. carriers: in their own frames, by id."""
+
+    rig: str
+    name: str
+    status: str
+    limits_known: int
+    limits: int
+    checks: tuple[CheckReport, ...]
+    carriers: dict[str, tuple[StateReport, ...]]
+    report: int = REPORT_VERSION
+
+
+def report(solved: Solved, words: dict[str, str]) -> RigReport:
+    """The report of a solved rig. words: by check id, the sentence in the reader's units."""
+    checks = tuple(
+        CheckReport(
+            id=c.id,
+            check=c.kind,
+            subject=c.subject,
+            status=c.status,
+            quantity=c.quantity,
+            load=c.load,
+            limit=c.limit,
+            side=c.side,
+            margin=c.margin,
+            spread=c.spread,
+            state=c.state,
+            fills=c.fills,
+            words=words[c.id],
+            custom=c.by_rule,
+        )
+        for c in solved.checks
+    )
+    known, counted = solved.known
+    carriers: dict[str, tuple[StateReport, ...]] = {c.id: () for c in solved.rig.carriers}
+    if solved.loads is not None:
+        carriers = {c.id: _states(solved, solved.loads, c) for c in solved.rig.carriers}
+    worst = solved.worst
+    return RigReport(
+        rig=solved.rig.id,
+        name=solved.rig.name,
+        status=worst.status if worst is not None else "unknown",
+        limits_known=known,
+        limits=counted,
+        checks=checks,
+        carriers=carriers,
+    )
+
+
+def _states(solved: Solved, loads: Loads, carrier: Carrier) -> tuple[StateReport, ...]:
+    table = loads.table
+    addresses = [t.address for t in table.tanks]
+    own_addresses = [t.address for t in table.tanks if t.carrier == carrier.id]
+
+    def fills(array: np.ndarray, named: list[str] = addresses) -> dict[str, float]:
+        return {a: float(f) for a, f in zip(named, array, strict=True)}
+
+    bottom, top = lowest(table, carrier.id), highest(table, carrier.id)
+    asked = {c: _Asked(loads, c, carrier) for c in range(len(loads.cases))}
+    found = []
+    for s, state in enumerate(solved.rig.states):
+        why = state_unsolved(state, solved.rig)
+        ways = [c for c, case in enumerate(loads.cases) if case.condition == state.condition]
+        if why or not ways:
+            none = StateReport(
+                id=state.id, name=state.name, solved=False, why=why, supports={}, mass=None, tongue_share=None, centre={}
+            )
+            found.append(none)
+            continue
+
+        def span(name: str, s: int = s, ways: list[int] = ways) -> Span:
+            ends = [asked[c].ends(s, name) for c in ways if name in asked[c].names]
+            low, high = min((e[0] for e in ends), key=lambda e: e[0]), max((e[1] for e in ends), key=lambda e: e[0])
+            return Span(min=low[0], max=high[0], min_fills=fills(low[1]), max_fills=fills(high[1]))
+
+        z = Span(
+            min=float(bottom.value[s]),
+            max=float(top.value[s]),
+            min_fills=fills(bottom.fills[s], own_addresses),
+            max_fills=fills(top.fills[s], own_addresses),
+        )
+        named = [name for c in ways for name in asked[c].supports]
+        found.append(
+            StateReport(
+                id=state.id,
+                name=state.name,
+                solved=True,
+                why="",
+                supports={name: span(name) for name in dict.fromkeys(named)},
+                mass=span(MASS),
+                tongue_share=span(SHARE) if SHARE in asked[ways[0]].names else None,
+                centre={"x": span(X), "y": span(Y), "z": z},
+            )
+        )
+    return tuple(found)
+
+
+MASS, SHARE, X, Y = " mass", " tongue share", " x", " y"
+
+
+class _Asked:
+    """Least and greatest of every support of a carrier in one case, then mass, tongue share, x and y of its centre."""
+
+    def __init__(self, loads: Loads, case: int, carrier: Carrier) -> None:
+        self.loads, self.number, self.case = loads, case, loads.cases[case]
+        mine = {f"{a.id}/{end}" for a in carrier.axles for end in ("left", "right")}
+        static = {"coupler"} if isinstance(carrier, Trailer) else set()
+        if self.case.judged == "without bars":  # wheels carry what they do with the bars
+            mine = static
+        elif self.case.judged == "all":
+            mine |= static | {"jack"}
+        self.supports = [name for name in self.case.supports.ids if name in mine]
+        towed = "coupler" in self.supports
+        self.names = [*self.supports, MASS, *([SHARE] if towed else []), X, Y]
+        self._carrier = carrier
+        num, den = self._rows(self.case.supports)
+        self._low, self._high = (extreme(loads.table, num, den, sense) for sense in (-1, +1))
+        self._pieces: list[tuple[Array, Array]] | None = None
+
+    def _rows(self, supports: Supports) -> tuple[Array, Array]:
+        columns, at = self.loads.columns, self._carrier.id
+        mass = columns.mass(at)
+        of_mass = {X: columns.row(at, (0, 1, 0)), Y: columns.row(at, (0, 0, 1))}
+        num = [supports.row(n) for n in self.supports] + [mass]
+        den = [np.zeros_like(mass)] * len(num)
+        if SHARE in self.names:
+            num.append(supports.row("coupler"))
+            den.append(mass)
+        return np.array([*num, *of_mass.values()]), np.array([*den, mass, mass])
+
+    def ends(self, s: int, name: str) -> tuple[tuple[float, Array], tuple[float, Array]]:
+        """Least and greatest with their fills, exact also where an axle leaves the ground."""
+        q = self.names.index(name)
+        found = [(float(e.value[s, q]), e.fills[s, q]) for e in (self._low, self._high)]
+        if (s, self.number) in self.loads.lifted:
+            if self._pieces is None:
+                self._pieces = [self._rows(p.supports) for p in self.case.pieces]
+            rows = [(num[q], den[q]) for num, den in self._pieces]
+            for n, sense in enumerate((-1, +1)):
+                best = lifted_extreme(self.loads.table, s, self.case.pieces, rows, sense)
+                if best is not None:
+                    found[n] = best.value, best.fills
+        return found[0], found[1]

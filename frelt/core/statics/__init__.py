@@ -1,0 +1,1 @@
+"""What every support carries, and the exact worst case over all fills."""

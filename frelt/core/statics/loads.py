@@ -1,0 +1,85 @@
+"""Everything that follows from load moments: every limit's least and greatest in every state, and where it lies."""
+
+from collections.abc import Mapping
+
+import numpy as np
+from msgspec import Struct
+from numpy.typing import NDArray
+
+from ..geometry.tank_shape import volume_moment
+from ..masses.moments import Array, Moments
+from ..masses.table import MassTable
+from .cases import Case
+from .limit import Limit
+from .supports import Condition, Piece, Supports
+from .worst import Extreme
+
+
+class LiftedPiece(Struct, frozen=True):
+    """One range in which the same wheels are down, with every limit's rows there."""
+
+    piece: Piece
+    num: Array
+    den: Array
+
+
+class Loads(Struct, frozen=True):
+    """Everything that follows from load moments, for a rig that can be solved.
+
+    limits: one that holds in several cases stands here once for each, under one id.  case_of: which case, (limits,).
+    num, den: (limits, size) rows of the limits.  least, greatest: over every fill, (states, limits).
+    doubt: (limits, size) one ± of each that is not of a mass.
+    lifted: by (state, case), the ranges of a sprung trailer where some fill takes an axle off the ground.
+    """
+
+    columns: Moments
+    cases: tuple[Case, ...]
+    table: MassTable
+    limits: tuple[Limit, ...]
+    case_of: NDArray[np.intp]
+    applies: NDArray[np.bool_]
+    num: Array
+    den: Array
+    least: Extreme
+    greatest: Extreme
+    doubt: Array
+    lifted: dict[tuple[int, int], tuple[LiftedPiece, ...]]
+
+    @property
+    def supports(self) -> Supports:
+        """The supports when hitched, without bars."""
+        return self.cases[0].supports
+
+    def standing(self, condition: Condition) -> Case | None:
+        """How the rig stands in a condition, with its bars where it has some; None where that is in no state."""
+        return next((c for c in reversed(self.cases) if c.condition == condition), None)
+
+    def moments_at(self, s: int, fills: Array) -> Array:
+        """The rig's moments in state s at some fills, (size,)."""
+        found: Array = self.table.base[s] + fills @ self.table.tank_moments
+        return found
+
+    def load_at(self, m: int, s: int, fills: Array) -> float:
+        """What limit m is about in state s at some fills, (tanks,) [kg]."""
+        moments, case = self.moments_at(s, fills), int(self.case_of[m])
+        n = int(np.count_nonzero(self.case_of[:m] == case))
+        for part in self.lifted.get((s, case), ()):
+            if part.piece.low <= moments @ part.piece.arm <= part.piece.high:
+                return float(moments @ part.num[n])
+        return float(moments @ self.num[m])
+
+    def centre_at(self, carrier: str, s: int, fills: Array) -> tuple[float, float, float]:
+        """x, y, z of a laden carrier's centre of gravity in state s at some fills, (tanks,) [m]."""
+        at = self.columns.starts[carrier]
+        mass, mx, my = self.moments_at(s, fills)[at : at + 3]
+        rows, _ = self.table.of_carrier(carrier)
+        mz = float((self.table.present[s] * rows) @ self.table.mz)
+        for tank, fill in zip(self.table.tanks, fills, strict=True):
+            if tank.carrier == carrier:
+                mz += tank.full * (tank.floor * fill + volume_moment(tank.part, float(fill)))
+        return float(mx / mass), float(my / mass), float(mz / mass)
+
+    def fills_shown(self, state: int, fills: Mapping[str, float]) -> Array:
+        """The fills drawn in a state, (tanks,): from fills by address, else what the state shows."""
+        shown: Array = self.table.shown[state]
+        return np.array([fills.get(t.address, f) for t, f in zip(self.table.tanks, shown, strict=True)], dtype=float)

@@ -1,0 +1,239 @@
+"""Exact extremes over every fill, for many quantities and states at once.
+
+A quantity is (num · m) or (num · m) / (den · m), with m the rig's moments, base + Σ fill·tank.
+Loads are sums of one-dimensional functions of the fills, so each tank goes to its own end.
+Ratios: Dinkelbach's iteration, each step of which is such a sum; it ends after finitely many.
+Source: W. Dinkelbach, On nonlinear fractional programming, Management Science 13 (1967).
+"""
+
+from itertools import pairwise
+
+import numpy as np
+from msgspec import Struct
+from numpy.typing import NDArray
+
+from ..base.kept import Memo
+from ..geometry.tank_shape import ROUND, cone_below, volume_moment
+from ..masses.linked import Group, chosen
+from ..masses.sources import squared
+from ..masses.table import MassTable
+
+Array = NDArray[np.float64]
+STEPS = 100
+
+
+class Extreme(Struct, frozen=True):
+    """value: (states, quantities).  fills: (states, quantities, tanks) at which it occurs."""
+
+    value: Array
+    fills: Array
+
+
+def extreme(table: MassTable, num: Array, den: Array, sense: int) -> Extreme:
+    """Greatest (sense +1) or least (-1) value of each quantity in each state.
+
+    num, den: (quantities, size); a row of zeros in den means the quantity is num · m itself.
+    A ratio whose denominator can reach zero has no extreme and is given as ±inf.
+    """
+    base = table.base
+    low, high = table.low[:, None, :], table.high[:, None, :]
+    n0, n = base @ num.T, num @ table.tank_moments.T
+    ratio: NDArray[np.bool_] = np.any(den != 0, axis=1)
+    d0, d = base @ den.T, den @ table.tank_moments.T
+    d0, d = np.where(ratio, d0, 1.0), np.where(ratio[:, None], d, 0.0)
+    fills = np.where(n * sense > 0, high, low)
+    if table.groups:
+        fills = chosen(table.groups, fills, np.broadcast_to(n * sense, fills.shape))
+    value = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
+    if ratio.any():
+        value[:, ratio], fills[:, ratio] = _of_ratios(
+            table.groups, value[:, ratio], low, high, n0[:, ratio], n[ratio], d0[:, ratio], d[ratio], sense
+        )
+    return Extreme(value, fills)
+
+
+def _of_ratios(
+    groups: tuple[Group, ...], value: Array, low: Array, high: Array, n0: Array, n: Array, d0: Array, d: Array, sense: int
+) -> tuple[Array, Array]:
+    """Values and fills of the extremes of ratios by Dinkelbach's steps, from a value each."""
+    for _ in range(STEPS):
+        gain = (n - value[:, :, None] * d) * sense
+        fills = np.where(gain > 0, high, low)
+        if groups:
+            fills = chosen(groups, fills, gain)
+        following = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
+        done = (following - value) * sense <= 1e-13 * np.abs(value) + 1e-15
+        value = np.where(done, value, following)
+        if done.all():
+            break
+    least = d0 + np.minimum(low * d, high * d).sum(-1)
+    return np.where(least > 0, value, sense * np.inf), fills
+
+
+def spread(table: MassTable, num: Array, den: Array, at: Extreme) -> Array:
+    """± of each quantity at its own fills, (states, quantities), 19 in 20.
+
+    Errors of one origin add with their signs; origins combine by root of squares.
+    """
+    if not at.value.size:
+        return np.zeros_like(at.value)
+    ratio: NDArray[np.bool_] = np.any(den != 0, axis=1)
+    value = np.where(ratio & np.isfinite(at.value), at.value, 0.0)
+    pull = num[None] - value[:, :, None] * den[None]
+    square = squared(table.sources, pull, table.present, at.fills)
+    size = np.sqrt(np.maximum(square, 0.0))
+    below = table.base @ den.T + (at.fills * (den @ table.tank_moments.T)).sum(-1)
+    result: Array = size / np.where(ratio & (below > 0), below, 1.0)
+    return result
+
+
+class Heights(Struct, frozen=True):
+    """Heights of a carrier's centre of gravity above the ground [m], (states,), and its tanks' fills (states, tanks)."""
+
+    value: Array
+    fills: Array
+
+
+def highest(table: MassTable, carrier: str) -> Heights:
+    """Greatest height of a carrier's centre of gravity in each state; it lies at a corner of the fills."""
+    return _heights(table, carrier, top=True)
+
+
+def lowest(table: MassTable, carrier: str) -> Heights:
+    """Least height of a carrier's centre of gravity in each state.
+
+    Each tank neither at its least nor its greatest fill has its surface at the height of the
+    whole centre, since liquid added below the centre lowers it and above raises it.
+    """
+    return _heights(table, carrier, top=False)
+
+
+class _Tanks:
+    """Tanks as arrays: shares of volume below a level, and their moments about the tanks' floors."""
+
+    def __init__(self, table: MassTable) -> None:
+        parts = [t.part for t in table.tanks]
+        self.full = np.array([t.full for t in table.tanks])
+        self.floor = np.array([t.floor for t in table.tanks])
+        self.height = np.array([max(p.height, 1e-9) for p in parts])
+        self.round = np.array([p.shape in ROUND for p in parts], dtype=bool)
+        self.cone = np.array([p.cone / max(p.height, 1e-9) for p in parts])
+        self.any_round, self.any_cone = bool(self.round.any()), bool(self.cone.any())
+        self.low, self.high = table.low, table.high
+        self.low_moment, self.high_moment = self._moments(table, self.low), self._moments(table, self.high)
+
+    def _moments(self, table: MassTable, fills: Array) -> Array:
+        moments: Array = fills * fills * self.height / 2
+        for i in np.nonzero(self.round | (self.cone > 0))[0]:
+            own = fills[:, i].tolist()
+            found = {f: volume_moment(table.tanks[i].part, f) for f in set(own)}
+            moments[:, i] = [found[f] for f in own]
+        return moments
+
+    def up_to(self, level: Array) -> tuple[Array, Array]:
+        """Fills with the surface at each state's level, kept in their ranges, and their moments."""
+        t = np.minimum(np.maximum((level[:, None] - self.floor) / self.height, 0.0), 1.0)
+        share, moment = t, t * t / 2
+        if self.any_round:
+            chord = 2 * np.sqrt(t - moment * 2)
+            share = np.where(self.round, (np.arccos(1 - 2 * t) - (1 - 2 * t) * chord) / np.pi, t)
+            moment = np.where(self.round, share / 2 - chord**3 / (3 * np.pi), moment)
+        moment = moment * self.height
+        if self.any_cone:
+            coned = cone_below(t, np.maximum(self.cone, 1e-9))
+            share, moment = np.where(self.cone > 0, coned[0], share), np.where(self.cone > 0, coned[1] * self.height, moment)
+        moment = np.where(share < self.low, self.low_moment, np.where(share > self.high, self.high_moment, moment))
+        return np.minimum(np.maximum(share, self.low), self.high), moment
+
+    def ends(self, level: Array) -> tuple[Array, Array]:
+        """For each tank the end of its range that raises a whole centre at a level, and its moment."""
+        rise = self.high_moment - self.low_moment + (self.floor - level[:, None]) * (self.high - self.low)
+        return np.where(rise > 0, self.high, self.low), np.where(rise > 0, self.high_moment, self.low_moment)
+
+
+_alone: Memo[tuple[MassTable, _Tanks]] = Memo(8)
+
+
+def _of_carrier(table: MassTable, carrier: str) -> tuple[MassTable, _Tanks]:
+    own = table.only(carrier)
+    return own, _Tanks(own)
+
+
+def _heights(whole: MassTable, carrier: str, top: bool) -> Heights:
+    table, tanks = _alone.get(carrier, (whole,), lambda: _of_carrier(whole, carrier))
+    sense = 1 if top else -1
+    mass, mz = table.base[:, table.columns.starts[carrier]], table.present @ table.mz
+
+    def centre(fills: Array, moments: Array) -> Array:
+        wet = tanks.full * fills
+        found: Array = (mz + wet @ tanks.floor + moments @ tanks.full) / (mass + wet.sum(axis=1))
+        return found
+
+    fills, moments = (tanks.high, tanks.high_moment) if top else (tanks.low, tanks.low_moment)
+    if table.groups:
+        fills, moments = fills.copy(), moments.copy()
+        for group in table.groups:
+            fills[group.state, group.tanks] = group.corners[0]
+            moments[group.state, group.tanks] = [
+                volume_moment(table.tanks[t].part, float(f)) for t, f in zip(group.tanks, group.corners[0], strict=True)
+            ]
+    value = centre(fills, moments)
+    for _ in range(STEPS):
+        trial, moments = tanks.ends(value) if top else tanks.up_to(value)
+        for group in table.groups:
+            own, moment = (_highest_tied if top else _lowest_tied)(table, group, float(value[group.state]))
+            trial[group.state, group.tanks], moments[group.state, group.tanks] = own, moment
+        following = centre(trial, moments)
+        better = (following - value) * sense > 1e-13
+        if not better.any():
+            break
+        value, fills = np.where(better, following, value), np.where(better[:, None], trial, fills)
+    return Heights(value, fills)
+
+
+def _rise(table: MassTable, group: Group, level: float, fills: Array) -> tuple[float, Array]:
+    """What a group's fills add to the moment about a level [kg·m], and their own moments about their floors."""
+    tanks = [table.tanks[t] for t in group.tanks]
+    moment = np.array([volume_moment(t.part, float(f)) for t, f in zip(tanks, fills, strict=True)])
+    full, floor = np.array([t.full for t in tanks]), np.array([t.floor for t in tanks])
+    return float((full * (moment + (floor - level) * fills)).sum()), moment
+
+
+def _highest_tied(table: MassTable, group: Group, level: float) -> tuple[Array, Array]:
+    """The moment about a level is convex in the fills, so it is greatest at a corner."""
+    best = max(group.corners, key=lambda c: _rise(table, group, level, c)[0])
+    return best, _rise(table, group, level, best)[1]
+
+
+def _lowest_tied(table: MassTable, group: Group, level: float) -> tuple[Array, Array]:
+    """The least moment about a level, by convex minimisation over weights of the corners, or along their line."""
+    if group.line:
+        pieces = [_least_between(table, group, level, a, b) for a, b in pairwise(group.corners)]
+        best = min([*pieces, *group.corners], key=lambda c: _rise(table, group, level, c)[0])
+        return best, _rise(table, group, level, best)[1]
+    from scipy.optimize import minimize
+
+    count = len(group.corners)
+    found = minimize(
+        lambda w: _rise(table, group, level, w @ group.corners)[0],
+        np.full(count, 1 / count),
+        bounds=[(0.0, 1.0)] * count,
+        constraints={"type": "eq", "fun": lambda w: w.sum() - 1.0},
+        method="SLSQP",
+        options={"ftol": 1e-12, "maxiter": 200},
+    )
+    weights = np.clip(found.x, 0.0, None)
+    candidates = [weights @ group.corners / weights.sum(), *group.corners]
+    best = min(candidates, key=lambda c: _rise(table, group, level, c)[0])
+    return best, _rise(table, group, level, best)[1]
+
+
+def _least_between(table: MassTable, group: Group, level: float, a: Array, b: Array) -> Array:
+    """Fills between two corners at which the moment about a level is least; it is convex along the line."""
+    low, high = 0.0, 1.0
+    for _ in range(60):
+        first, second = low + (high - low) / 3, high - (high - low) / 3
+        rises = [_rise(table, group, level, a + t * (b - a))[0] for t in (first, second)]
+        low, high = (low, second) if rises[0] < rises[1] else (first, high)
+    found: Array = a + (low + high) / 2 * (b - a)
+    return found

@@ -1,0 +1,1 @@
+"""The bench: drawings, posts and tubes, worked with mouse and keys."""

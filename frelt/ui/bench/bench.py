@@ -1,0 +1,182 @@
+"""The bench: the drawings of a rig, worked with mouse and keys."""
+
+from PyQt6.QtCore import QRectF, Qt
+from PyQt6.QtGui import (
+    QContextMenuEvent,
+    QDragEnterEvent,
+    QDropEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QWheelEvent,
+)
+
+from ...core.placing.arrange import shifted
+from ...drawing.views import seen
+from ..frame.desk import ENTRY
+from .drawings import Drawings
+
+
+class Bench(Drawings):
+    """Dragging, framing, zooming, dropping, nudging."""
+
+    # mouse
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        assert event is not None
+        at, view = event.position(), self.view_at(event.position())
+        if event.button() == Qt.MouseButton.MiddleButton and view is not None:
+            self._pan = (view, at, self.zoom)
+            return
+        if event.button() != Qt.MouseButton.LeftButton:
+            return
+        spot = next(((box, field) for box, field in self._spots if field and box.contains(at)), None)
+        if spot is not None:
+            self.rating_asked.emit(*spot)
+            return
+        if self.layout_now is not None and self.handles.press(at, self.layout_now):
+            return
+        found = self.item_at(at)
+        if not found and self.partner_at(at):
+            self.desk.show_carrier(self.partner_at(at))
+            return
+        if event.modifiers() & Qt.KeyboardModifier.ShiftModifier:
+            if found:
+                self.desk.take_also(found)
+            elif view is not None:
+                self.frame.press(at, view)
+            return
+        if found not in self.desk.held:
+            self.desk.take(found)
+        if found and view is not None:
+            self.item_drag.press(found, view, at)
+        elif not found and view is not None and self.zoom.factor > 1:
+            self._pan = (view, at, self.zoom)
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        assert event is not None
+        at, free = event.position(), bool(event.modifiers() & Qt.KeyboardModifier.AltModifier)
+        if self._pan is not None:
+            self._pan_to(at)
+        elif self.frame.held:
+            self.frame.move(at)
+            self.update()
+        elif self.handles.held and self.layout_now is not None:
+            self.handles.move(at, self.layout_now, free)
+        elif self.item_drag.held and self.layout_now is not None:
+            self.item_drag.move(at, self.layout_now, free)
+        else:
+            grip = self.handles.cursor(at, self.layout_now) if self.layout_now is not None else None
+            over = any(box.contains(at) and field for box, field in self._spots)
+            held = bool(self.item_at(at))
+            shape = (
+                Qt.CursorShape.IBeamCursor if over else Qt.CursorShape.OpenHandCursor if held else Qt.CursorShape.ArrowCursor
+            )
+            self.setCursor(shape if grip is None else grip)
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        if self.handles.held:
+            self.handles.release()
+            return
+        if self.frame.held:
+            self._take_framed()
+            return
+        self._pan = None
+        self.item_drag.release()
+
+    def _take_framed(self) -> None:
+        """Take what lies wholly inside the frame in hand, besides what is there."""
+        box, view = self.frame.release()
+        solved, layout = self.desk.solved, self.layout_now
+        self.update()
+        if solved is None or layout is None or view is None:
+            return
+        inside = []
+        for item_id, s in self._room(solved).items():
+            x0, y0, x1, y1 = seen(s, view)
+            corners = QRectF(layout.to_px(view, x0, y1), layout.to_px(view, x1, y0))
+            if box.contains(corners) and not solved.rig.item(item_id).built_in:
+                inside.append(item_id)
+        self.desk.take_all([*self.desk.held, *(i for i in inside if i not in self.desk.held)])
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        assert event is not None
+        self.zoom_by(1.0015 ** event.angleDelta().y(), event.position())
+
+    def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
+        assert event is not None
+        event.ignore()
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        assert event is not None
+        data = event.mimeData()
+        if data is not None and data.hasFormat(ENTRY):
+            event.acceptProposedAction()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        """A catalog entry let go over the plan or the side lands there."""
+        assert event is not None
+        data, at = event.mimeData(), event.position()
+        view, layout, carrier = self.view_at(at), self.layout_now, self.desk.carrier
+        if data is None or view is None or layout is None or carrier is None:
+            return
+        u, v = layout.to_m(view, at)
+        x, y = {"plan": (u, v), "side": (u, 0.0), "rear": (None, u)}[view]
+        origin = carrier.main_deck.origin
+        entry = data.data(ENTRY).data().decode()
+        self.desk.put(entry, None if x is None else x - origin[0], y - origin[1])
+        self.setFocus()
+
+    # keys
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        assert event is not None
+        ways = {
+            Qt.Key.Key_Left: (-1, 0),
+            Qt.Key.Key_Right: (1, 0),
+            Qt.Key.Key_Up: (0, 1),
+            Qt.Key.Key_Down: (0, -1),
+        }
+        way = ways.get(Qt.Key(event.key()))
+        if way is not None and self.desk.in_hand:
+            self.nudge(*way, 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1)
+        elif event.key() == Qt.Key.Key_Escape:
+            self.item_drag.drop()
+            self.handles.drop()
+            if self.desk.dragging:
+                self.desk.abandon()
+            else:
+                self.desk.take("")
+        else:
+            super().keyPressEvent(event)
+
+    def focusNextPrevChild(self, forward: bool) -> bool:
+        """Tab goes from item to item here; F6 leaves the bench."""
+        if self.desk.rig is None or not self.desk.rig.items:
+            return super().focusNextPrevChild(forward)
+        self.next_item(1 if forward else -1)
+        return True
+
+    def nudge(self, along: int, across: int, steps: int) -> None:
+        """Move the item in hand by small steps; a run of nudges is one step of undo."""
+        solved, item_id = self.desk.session.solved, self.desk.in_hand
+        if solved is None or not item_id:
+            return
+        item = solved.rig.item(item_id)
+        if item.locked:
+            self.desk.said.emit(f"{item.name} is locked; L unlocks it.")
+            return
+        d = self.desk.units.step * steps
+        hung = not solved.frames.decks[item.place.deck].stands
+        rig = shifted(solved, self.desk.held, (along * d, 0.0 if hung else across * d, across * d if hung else 0.0))
+        self.desk.edit(lambda _: rig, f"{item.name} nudged", merge=f"nudge {item_id}")
+
+    def next_item(self, step: int) -> None:
+        """Take the next item in the order they stand from front to back."""
+        rig, solved = self.desk.rig, self.desk.solved
+        if rig is None or solved is None or not rig.items:
+            return
+        carriers = {c.id: n for n, c in enumerate(rig.carriers)}
+        on, frames = solved.frames.carrier_of, solved.frames.items
+        order = sorted((i.id for i in rig.items if i.id in frames), key=lambda i: (carriers[on[i]], frames[i].at))
+        at = order.index(self.desk.in_hand) if self.desk.in_hand in order else (-1 if step > 0 else 0)
+        self.desk.take(order[(at + step) % len(order)])

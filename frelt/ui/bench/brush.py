@@ -1,0 +1,62 @@
+"""Small marks that several widgets paint alike: status marks and headings."""
+
+from PyQt6.QtCore import QPointF, QRectF, Qt
+from PyQt6.QtGui import QPainter, QPainterPath, QPen, QPolygonF
+
+from ...core.judge.check import Status
+from ...paint.painter import write
+from ...paint.theme import Theme
+
+STATUS_FILL: dict[str, str] = {"over": "over_fill", "tight": "tight_fill", "ok": "steel", "unknown": "sheet"}
+STATUS_WORD: dict[str, str] = {"over": "over", "tight": "tight", "ok": "within", "unknown": "unknown"}
+
+
+def mark(p: QPainter, status: Status | str, at: QPointF, size: float, theme: Theme) -> None:
+    """A status by shape and color: filled triangle, open diamond, tick, dashed square."""
+    color = theme.color(status)
+    r = size / 2
+    p.save()
+    p.setRenderHint(QPainter.RenderHint.Antialiasing)
+    p.setBrush(Qt.BrushStyle.NoBrush)
+    path = QPainterPath()
+    if status == "over":
+        path.moveTo(at.x(), at.y() - r)
+        path.lineTo(at.x() + r * 1.1, at.y() + r * 0.9)
+        path.lineTo(at.x() - r * 1.1, at.y() + r * 0.9)
+        path.closeSubpath()
+        p.fillPath(path, color)
+        p.setPen(QPen(theme.color("sheet"), max(size / 9, 1.4)))
+        p.drawLine(QPointF(at.x(), at.y() - r * 0.35), QPointF(at.x(), at.y() + r * 0.25))
+        p.drawPoint(QPointF(at.x(), at.y() + r * 0.6))
+    elif status == "tight":
+        path.moveTo(at.x(), at.y() - r)
+        path.lineTo(at.x() + r, at.y())
+        path.lineTo(at.x(), at.y() + r)
+        path.lineTo(at.x() - r, at.y())
+        path.closeSubpath()
+        p.setPen(QPen(color, max(size / 8, 1.8)))
+        p.drawPath(path)
+    elif status == "ok":
+        pen = QPen(color, max(size / 7, 2.0))
+        pen.setCapStyle(Qt.PenCapStyle.RoundCap)
+        p.setPen(pen)
+        p.drawPolyline(
+            QPolygonF(
+                [
+                    QPointF(at.x() - r * 0.9, at.y()),
+                    QPointF(at.x() - r * 0.25, at.y() + r * 0.65),
+                    QPointF(at.x() + r, at.y() - r * 0.7),
+                ]
+            )
+        )
+    else:
+        pen = QPen(color, 1.6)
+        pen.setDashPattern([2.2, 1.6])
+        p.setPen(pen)
+        p.drawRect(QRectF(at.x() - r * 0.85, at.y() - r * 0.85, r * 1.7, r * 1.7))
+    p.restore()
+
+
+def caption(p: QPainter, x: float, y: float, words: str, theme: Theme) -> QRectF:
+    """A quiet heading in capitals."""
+    return write(p, x, y, words.upper(), theme.color("soft"), "small", 600, True)

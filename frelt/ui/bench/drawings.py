@@ -1,0 +1,352 @@
+"""The three linked drawings with posts and limits of one rig: what is painted, and what lies under a pixel."""
+
+from msgspec.structs import replace
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtGui import (
+    QPainter,
+    QPaintEvent,
+    QPixmap,
+    QResizeEvent,
+)
+from PyQt6.QtWidgets import QWidget
+
+from ...core.model.carrier import Carrier, Vehicle
+from ...core.placing.distances import facings
+from ...core.solve import Solved
+from ...core.space.moving_along import moving as moving_with
+from ...core.space.solids import Solid, solids
+from ...drawing import carrier as carriers
+from ...drawing.views import Scene, View, scenes, seen
+from ...paint.painter import write
+from ..frame.desk import Desk
+from ..frame.later import later
+from ..frame.limits import ROW, bars, paint_limits
+from .brush import caption
+from .handles import Handles
+from .item_drag import ItemDrag
+from .layout import Layout, Zoom, lay_out
+from .over import (
+    centre_shown,
+    floor_words,
+    paint_centre,
+    paint_distances,
+    paint_floor,
+    paint_moving,
+    paint_names,
+    paint_scene,
+    paint_tape,
+)
+from .posts import captions, paint_posts, posts
+from .select_frame import Frame
+
+VIEWS: tuple[View, ...] = ("plan", "side", "rear")
+
+
+class Drawings(QWidget):
+    """The drawings. rating_asked: where a rating or rule is to be typed, and the field it belongs to.
+
+    first_painted: once, when the drawings have been seen; what can wait is made then.
+    """
+
+    rating_asked = pyqtSignal(QRectF, str)
+    first_painted = pyqtSignal()
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self.zoom = Zoom()
+        self.layout_now: Layout | None = None
+        self._scenes: dict[View, Scene] = {}
+        self._spots: list[tuple[QRectF, str]] = []
+        self.item_drag = ItemDrag(desk)
+        self._pan: tuple[View, QPointF, Zoom] | None = None
+        self._seen = False
+        self.handles = Handles(desk)
+        self.frame = Frame()
+        self._kept: QPixmap | None = None
+        self.asked = ""
+        self.right_side = False
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMouseTracking(True)
+        self.setAcceptDrops(True)
+        self.setAccessibleName("Bench: plan, side and rear of the rig")
+        desk.changed.connect(self.update)
+        desk.hand_changed.connect(self.update)
+        desk.state_changed.connect(self.update)
+        desk.looks_changed.connect(self.update)
+        desk.carrier_changed.connect(self._other_carrier)
+        desk.asked.connect(self._ask)
+        desk.step_changed.connect(self.update)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        self._kept = None
+        super().resizeEvent(event)
+
+    def sizeHint(self) -> QSize:
+        return QSize(844, 620)
+
+    def _ask(self, what: str) -> None:
+        self.asked = what
+        self.update()
+
+    def _other_carrier(self) -> None:
+        self._kept = None
+        self.zoom = Zoom()
+        self.update()
+
+    # painting
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        p = QPainter(self)
+        self.paint_on(p)
+        p.end()
+        if not self._seen:
+            self._seen = True
+            later(self, 0, self.first_painted.emit)
+
+    def paint_on(self, p: QPainter) -> None:
+        """Paint the whole bench."""
+        desk, theme = self.desk, self.desk.theme
+        p.setRenderHint(QPainter.RenderHint.Antialiasing)
+        p.fillRect(self.rect(), theme.color("sheet"))
+        solved = desk.solved
+        carrier = desk.carrier
+        if solved is None or carrier is None:
+            self._empty(p)
+            return
+        state = desk.state
+        self._scenes = scenes(solved.rig, solved.frames, state, desk.fills, self.right_side, carrier.id, desk.whole_pair)
+        self.layout_now = layout = lay_out(self.width(), self.height(), self._scenes, self.zoom, desk.whole_pair)
+        held = moving_with(solved.rig, desk.held) if desk.in_hand else frozenset()
+        room = self._room(solved)
+        centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
+        avoid = layout.to_px("plan", centre[0], centre[1]) if centre is not None else None
+        moving = held if self.item_drag.under_way else frozenset()
+        if moving:
+            self._still(p, layout, room, moving)
+            self._floor(p, layout)
+            for view in VIEWS:
+                paint_moving(p, self._scenes[view], layout, theme, moving)
+        else:
+            self._kept = None
+            self._standing(p, layout, room, held, moving, avoid)
+        if centre is not None:
+            paint_centre(p, centre, layout, theme)
+        self._around(p, solved, carrier, layout)
+        if desk.in_hand in room and len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
+            paint_distances(p, facings(solved, desk.in_hand), layout, theme, desk.units)
+        self.handles.paint(p, layout, theme)
+        self.frame.paint(p, theme)
+        if self.asked:
+            from .asked import paint_asked
+
+            paint_asked(p, self.asked, carrier, layout, theme, desk.units)
+        self._spots = (
+            paint_limits(p, layout.limits, solved, desk.state_id, theme, desk.units, self._drawn())
+            if layout.limits.width() > 50
+            else []
+        )
+        self._posts(p, solved, layout)
+
+    def _around(self, p: QPainter, solved: Solved, carrier: Carrier, layout: Layout) -> None:
+        """Room to work and the walkable floor, while things are placed."""
+        desk = self.desk
+        if desk.step not in (2, 3):
+            return
+        from .surroundings import paint_surroundings, paint_walk
+
+        if desk.walking:
+            paint_walk(p, solved, carrier, layout, desk.theme)
+        paint_surroundings(p, solved, carrier, layout, desk.theme, desk.held)
+
+    def _drawn(self) -> str:
+        return "vehicle" if isinstance(self.desk.carrier, Vehicle) else "trailer"
+
+    def _room(self, solved: Solved) -> dict[str, Solid]:
+        """The room of what stands on the carrier drawn."""
+        carrier = self.desk.carrier
+        room = solids(solved.rig, solved.frames)
+        return {i: s for i, s in room.items() if carrier is not None and s.carrier == carrier.id}
+
+    def _floor(self, p: QPainter, layout: Layout) -> None:
+        floor = self.desk.floor()
+        if floor is not None:
+            paint_floor(p, floor, layout, self.desk.theme)
+
+    def _standing(
+        self,
+        p: QPainter,
+        layout: Layout,
+        room: dict[str, Solid],
+        held: frozenset[str],
+        skip: frozenset[str],
+        avoid: QPointF | None,
+    ) -> None:
+        """The drawings with their names and tape."""
+        theme = self.desk.theme
+        for view in VIEWS:
+            paint_scene(p, self._scenes[view], layout, theme, held, skip)
+        rig = self.desk.rig
+        assert rig is not None
+        listed = {i: s for i, s in room.items() if i not in skip}
+        self._regions(p, layout, room, avoid)
+        if not skip:
+            self._floor(p, layout)
+        above = self._drawn() == "vehicle" or bool(self._scenes["plan"].partner)
+        paint_names(p, self._scenes["plan"], rig, layout, listed, theme, self._spill(layout), avoid, above)
+        paint_tape(p, self._scenes["plan"], layout, theme, self.desk.units)
+        self._headings(p, layout)
+
+    def _regions(self, p: QPainter, layout: Layout, room: dict[str, Solid], avoid: QPointF | None) -> None:
+        """What the floor is spoken for: below it while the chassis or things are in hand, by the customer in the first steps."""
+        solved, carrier, step = self.desk.solved, self.desk.carrier, self.desk.step
+        if solved is None or carrier is None or step > 3 or not (carrier.body.zones or solved.rig.wishes):
+            return
+        from .regions import paint_wishes, paint_zones
+
+        if step in (1, 2, 3):
+            paint_zones(p, carrier, layout, self.desk.theme, room.values(), avoid)
+        if step != 1:
+            paint_wishes(p, solved, carrier, layout, self.desk.theme, room.values())
+
+    def _spill(self, layout: Layout) -> QRectF:
+        """What the whole rig's bars leave of their column."""
+        solved, area = self.desk.solved, layout.limits
+        used = 34 + ROW * len(bars(solved, self.desk.state_id, self.desk.units, self._drawn())) if solved is not None else 0.0
+        return QRectF(area.left(), area.top() + used, area.width(), max(area.height() - used, 0.0))
+
+    def _still(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
+        """What stands still during a drag, kept as one picture."""
+        if self._kept is None:
+            ratio = self.devicePixelRatioF()
+            kept = QPixmap(int(self.width() * ratio), int(self.height() * ratio))
+            kept.setDevicePixelRatio(ratio)
+            kept.fill(self.desk.theme.color("sheet"))
+            q = QPainter(kept)
+            q.setRenderHint(QPainter.RenderHint.Antialiasing)
+            self._standing(q, layout, room, moving, moving, None)
+            q.end()
+            self._kept = kept
+        p.drawPixmap(0, 0, self._kept)
+
+    def _posts(self, p: QPainter, solved: Solved, layout: Layout) -> None:
+        desk, state = self.desk, self.desk.state
+        if solved.loads is None or state is None:
+            why = solved.why or "no state is set"
+            write(
+                p,
+                layout.posts.left(),
+                layout.posts.top() + 40,
+                f"Loads are unknown: {why}.",
+                desk.theme.color("unknown"),
+                "strong",
+                600,
+            )
+            return
+        assert desk.carrier is not None
+        made = posts(solved, layout, desk.state_id, state.id, desk.fills, desk.carrier, desk.units)
+        captions(p, layout, made, desk.theme)
+        self._spots += paint_posts(p, made, layout, desk.theme, desk.units)
+
+    def _headings(self, p: QPainter, layout: Layout) -> None:
+        theme = self.desk.theme
+        if self.zoom.factor > 1:
+            for area in (layout.side, layout.rear):
+                p.fillRect(QRectF(area.left() - 4, area.top() - 12, 140, 18), theme.color("sheet"))
+        at = caption(p, layout.plan.left(), 16, "Plan", theme)
+        floor = self.desk.floor()
+        if floor is not None:
+            write(p, at.right() + 14, 16, floor_words(floor), theme.color("hand"), "small", 500)
+        elif self.desk.rig is not None and not self.desk.rig.items:
+            write(
+                p,
+                at.right() + 14,
+                16,
+                "an empty deck: take a tank from the list at the right",
+                theme.color("hand"),
+                "small",
+                500,
+            )
+        caption(
+            p,
+            layout.side.left(),
+            layout.side.top() + 2,
+            "Side, right in front" if self.right_side else "Side, from the left",
+            theme,
+        )
+        if layout.rear.width() > 50:
+            caption(p, layout.rear.left(), layout.rear.top() + 2, "Rear, from behind", theme)
+
+    def _empty(self, p: QPainter) -> None:
+        theme = self.desk.theme
+        x, y = self.width() / 2, self.height() / 2
+        write(p, x, y - 12, "No rig is on the bench yet.", theme.color("ink"), "title", 600, anchor="middle")
+        words = "Take a trailer class under Job, open a file, or look at the demo shop."
+        write(p, x, y + 18, words, theme.color("soft"), "strong", anchor="middle")
+
+    # what is under the pointer
+
+    def view_at(self, at: QPointF) -> View | None:
+        """The drawing under a pixel."""
+        layout = self.layout_now
+        if layout is None:
+            return None
+        return next((v for v in VIEWS if layout.area(v).adjusted(-8, -8, 8, 8).contains(at)), None)
+
+    def item_at(self, at: QPointF) -> str:
+        """The nearest item under a pixel, or nothing."""
+        view, layout, solved = self.view_at(at), self.layout_now, self.desk.solved
+        if view is None or layout is None or solved is None:
+            return ""
+        u, v = layout.to_m(view, at)
+        room = self._room(solved)
+        for group in reversed(self._scenes[view].items):
+            box = seen(room[group.item], view)
+            if box[0] <= u <= box[2] and box[1] <= v <= box[3]:
+                return group.item
+        return ""
+
+    def partner_at(self, at: QPointF) -> str:
+        """The carrier that the one drawn is hitched to, where a pixel lies beyond the hitch; or nothing."""
+        view, layout, rig, carrier = self.view_at(at), self.layout_now, self.desk.rig, self.desk.carrier
+        if view is None or layout is None or rig is None or carrier is None or not self._scenes[view].partner:
+            return ""
+        x = layout.to_m(view, at)[0]
+        x0, x1, *_ = carriers.extent(carrier)
+        other = next(c for c in rig.carriers if c is not carrier)
+        return other.id if not x0 <= x <= x1 else ""
+
+    def item_centre(self, item_id: str, view: View = "plan") -> QPointF:
+        """Where the middle of an item is drawn [px]."""
+        solved = self.desk.solved
+        assert solved is not None and self.layout_now is not None
+        x0, y0, x1, y1 = seen(solids(solved.rig, solved.frames)[item_id], view)
+        return self.layout_now.to_px(view, (x0 + x1) / 2, (y0 + y1) / 2)
+
+    def zoom_by(self, factor: float, at: QPointF | None = None) -> None:
+        """Zoom all three drawings, keeping what is under the pointer where it is."""
+        layout = self.layout_now
+        if layout is None:
+            return
+        view = self.view_at(at) if at is not None else None
+        new = min(max(self.zoom.factor * factor, 1.0), 12.0)
+        if new == 1.0:
+            self.zoom = Zoom()
+        else:
+            shift = (0.0, 0.0, 0.0)
+            if at is not None and view is not None:
+                middle = layout.area(view).center()
+                k = (1 / layout.scale) * (1 - self.zoom.factor / new)
+                du, dv = (at.x() - middle.x()) * k, (middle.y() - at.y()) * k
+                shift = {"plan": (du, dv, 0.0), "side": (du, 0.0, dv), "rear": (0.0, du, dv)}[view]
+            z = self.zoom
+            self.zoom = Zoom(new, z.x + shift[0], z.y + shift[1], z.z + shift[2])
+        self.update()
+
+    def _pan_to(self, at: QPointF) -> None:
+        assert self._pan is not None and self.layout_now is not None
+        view, start, z = self._pan
+        du, dv = (start.x() - at.x()) / self.layout_now.scale, (at.y() - start.y()) / self.layout_now.scale
+        shift = {"plan": (du, dv, 0.0), "side": (du, 0.0, dv), "rear": (0.0, du, dv)}[view]
+        self.zoom = replace(z, x=z.x + shift[0], y=z.y + shift[1], z=z.z + shift[2])
+        self.update()

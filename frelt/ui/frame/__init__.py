@@ -1,0 +1,1 @@
+"""What stands around the bench: window, path, verdict, strip, column."""

@@ -1,0 +1,184 @@
+"""Files of the window: new, open, save, the load sheet, and what was left unsaved."""
+
+from collections.abc import Callable
+from pathlib import Path
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6.QtWidgets import QFileDialog, QMenu, QWidget
+
+from ...app.autosave import Autosave, Recovered, forget
+from ...app.places import own_demo
+from ...core.base.text import capital
+from ...core.base.value import FreltError
+from ...core.model.document import Document
+from .desk import WORST, Desk
+
+if TYPE_CHECKING:
+    from ...core.liquids.road_fill import RoadFill
+
+FILTER = "Frelt rigs (*.frelt.json);;All files (*)"
+
+
+class Files(QObject):
+    """What the menu of the rig does. opened: another document is on the bench.  over: the window dialogs lie over."""
+
+    opened = pyqtSignal()
+
+    def __init__(self, desk: Desk, over: QWidget) -> None:
+        super().__init__(over)
+        self.desk, self._over = desk, over
+
+    def new_document(self) -> None:
+        self.desk.session.new(Document())
+        self.desk.go(0)
+
+    def open_path(self, path: Path) -> bool:
+        """Open a file; on failure say why, and leave the bench as it is."""
+        done = self._try(lambda: self.desk.session.open(path))
+        if done:
+            self.desk.settings.opened(path)
+            self.desk.show_state(WORST)
+            self.opened.emit()
+        return done
+
+    def open_file(self) -> None:
+        name, _ = QFileDialog.getOpenFileName(self._over, "Open a rig", str(self._folder()), FILTER)
+        if name:
+            self.open_path(Path(name))
+
+    def recent_menu(self, menu: QMenu) -> None:
+        menu.clear()
+        for name in self.desk.settings.value.recent:
+            entry = menu.addAction(Path(name).name)
+            assert entry is not None
+            entry.setToolTip(name)
+            entry.triggered.connect(lambda _, n=name: self.open_path(Path(n)))
+        if menu.isEmpty():
+            entry = menu.addAction("Nothing yet")
+            assert entry is not None
+            entry.setEnabled(False)
+
+    def demo_menu(self, menu: QMenu) -> None:
+        menu.clear()
+        for path in own_demo():
+            entry = menu.addAction(path.name.removesuffix(".frelt.json").replace("-", " ").capitalize())
+            assert entry is not None
+            entry.triggered.connect(lambda _, p=path: self.open_path(p))
+
+    def save(self) -> bool:
+        if self.desk.session.path is None:
+            return self.save_as()
+        done = self._try(self.desk.session.save)
+        if done:
+            self.desk.said.emit(f"Saved: {self.desk.session.path}.")
+        return done
+
+    def save_as(self) -> bool:
+        rig = self.desk.rig
+        plain = "".join(c if c.isalnum() else "-" for c in (rig.name if rig else "rig").lower()).strip("-")
+        start = str(self._folder() / f"{plain[:60]}.frelt.json")
+        name, _ = QFileDialog.getSaveFileName(self._over, "Save the rig as", start, FILTER)
+        if not name:
+            return False
+        path = Path(name if name.endswith(".json") else f"{name}.frelt.json")
+        done = self._try(lambda: self.desk.session.save(path))
+        if done:
+            self.desk.settings.opened(path)
+            self.desk.said.emit(f"Saved: {path}.")
+        return done
+
+    def write_sheet(self) -> None:
+        rig = self.desk.session.rig
+        if rig is None:
+            self.desk.said.emit("There is no rig to write a load sheet of.")
+            return
+        name, _ = QFileDialog.getSaveFileName(
+            self._over, "Write the load sheet", str(self._folder() / "load-sheet.pdf"), "PDF (*.pdf)"
+        )
+        if name:
+            self.sheet_to(Path(name))
+
+    def sheet_to(self, path: Path) -> None:
+        """Write the load sheet of the rig on the bench."""
+        from ...paint.sheet import write_sheet
+
+        rig = self.desk.session.rig
+        try:
+            if rig is not None:
+                write_sheet(self.desk.session.document, rig, self.desk.units, path)
+                self.desk.said.emit(f"Load sheet written: {path}.")
+        except OSError as err:
+            self.desk.said.emit(f"{path}: {err.strerror or err}.")
+
+    def write_placard(self, found: "RoadFill | None", order: tuple[str, ...] | None) -> None:
+        """Ask where, and write the placard of a road fill."""
+        if found is None or not found.caps or found.exact:
+            self.desk.said.emit("There is no road fill to write a placard of.")
+            return
+        name, _ = QFileDialog.getSaveFileName(
+            self._over, "Write the placard", str(self._folder() / "road-fill.pdf"), "PDF (*.pdf)"
+        )
+        if name:
+            self.placard_to(Path(name), found, order)
+
+    def placard_to(self, path: Path, found: "RoadFill", order: tuple[str, ...] | None) -> None:
+        """Write the placard of the rig on the bench."""
+        from ...paint.placard import write_placard
+
+        rig = self.desk.session.rig
+        try:
+            if rig is not None:
+                write_placard(rig, found, order, self.desk.units, path, None)
+                self.desk.said.emit(f"Placard written: {path}.")
+        except OSError as err:
+            self.desk.said.emit(f"{path}: {err.strerror or err}.")
+
+    def offer(self, found: tuple[Recovered, ...]) -> None:
+        """Put what was left unsaved on the bench: that of the file that is open, else the newest. Nothing is asked."""
+        path = self.desk.session.path
+        fitting = [f for f in found if path is None or (f.path is not None and f.path == path.resolve())]
+        if fitting:
+            self.bring_back(fitting[0])
+
+    def bring_back(self, found: Recovered) -> None:
+        """Put one autosave on the bench, unsaved."""
+        self.desk.session.keep_safe()
+        self.desk.session.recover(found)
+        where = found.path.name if found.path is not None else "a document that had no file yet"
+        self.desk.said.emit(f"Brought back unsaved changes of {where}. Save them, or open the file to leave them aside.")
+
+    def recover_menu(self, menu: QMenu) -> None:
+        menu.clear()
+        found = Autosave().found()
+        for one in found:
+            name = one.path.name if one.path is not None else "no file yet"
+            rig = one.document.rigs[0].name if one.document.rigs else "empty"
+            entry = menu.addAction(f"{rig} ({name})")
+            assert entry is not None
+            entry.triggered.connect(lambda _, f=one: self.bring_back(f))
+        if found:
+            menu.addSeparator()
+        last = menu.addAction("Forget all of it" if found else "Nothing is left unsaved")
+        assert last is not None
+        last.setEnabled(bool(found))
+        last.triggered.connect(lambda: self.forget_all(found))
+
+    def forget_all(self, found: tuple[Recovered, ...]) -> None:
+        """Throw away what was left unsaved, because it was asked for."""
+        for one in found:
+            forget(one)
+        self.desk.said.emit("Forgotten.")
+
+    def _folder(self) -> Path:
+        """Where a dialog begins: beside the open file, else at home."""
+        path = self.desk.session.path
+        return path.parent if path is not None else Path.home()
+
+    def _try(self, what: Callable[[], object]) -> bool:
+        try:
+            what()
+        except FreltError as err:
+            self.desk.said.emit(f"{capital(str(err))}.")
+            return False
+        return True

@@ -1,0 +1,126 @@
+"""The path: ten steps along a pull-tape, free to jump; what is not built yet is quiet."""
+
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
+from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
+
+from ...core.judge.check import KINDS
+from ...paint.painter import write
+from ..bench.brush import mark
+from .desk import STEPS, Desk
+
+LATER = {
+    5: "Hoses and valves from port to port: what each draws, what forgetting a valve costs, where the rinse reaches.",
+    6: "Batteries, breakers, pumps and generator on a diagram: wire sizes, drops, start order.",
+    7: "Straps, bolts and exhaust: how much each must hold, where the floor may not be drilled.",
+    8: "Scale tickets beside the prediction, and where the difference most likely sits. The load sheet has a place for the first one.",
+}
+
+
+class StepButton(QAbstractButton):
+    """One step of the path."""
+
+    def __init__(self, desk: Desk, step: int) -> None:
+        super().__init__()
+        self.desk, self.step = desk, step
+        self.shown = ""  # the status painted last
+        self.setText(STEPS[step])
+        self.setAccessibleName(STEPS[step] + (", comes later" if step in LATER else ""))
+        self.setFixedHeight(44)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self.clicked.connect(lambda: desk.go(step))
+
+    def sizeHint(self) -> QSize:
+        return QSize(146, 44)
+
+    def status(self) -> str:
+        """Whether the step is settled, for the mark beside it; empty for none."""
+        solved = self.desk.solved
+        if solved is None or self.step in LATER or self.step == 9:
+            return ""
+        if self.step == 1:
+            return "ok" if solved.loads is not None and solved.known[0] == solved.known[1] else "unknown"
+        if self.step == 2:
+            kinds = {k.id for k in KINDS.values() if k.findings is not None}
+        elif self.step == 4:
+            kinds = {k.id for k in KINDS.values() if k.limits is not None}
+        else:
+            return ""
+        return next((c.status for c in solved.checks if c.kind in kinds), "unknown")
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        theme = self.desk.theme
+        p = QPainter(self)
+        p.setRenderHint(QPainter.RenderHint.Antialiasing)
+        chosen, later = self.desk.step == self.step, self.step in LATER
+        box = QRectF(self.rect()).adjusted(34, 3, 0, -3)
+        if chosen:
+            p.setPen(Qt.PenStyle.NoPen)
+            p.setBrush(theme.color("sheet"))
+            p.drawRoundedRect(box.adjusted(0, 0, 8, 0), 4, 4)
+        if self.hasFocus():
+            p.setPen(QPen(theme.color("hand"), 2.0))
+            p.setBrush(Qt.BrushStyle.NoBrush)
+            p.drawRoundedRect(box.adjusted(1, 1, -3, -1), 4, 4)
+        color = theme.color("soft") if later else theme.color("ink")
+        write(p, box.left() + 10, box.center().y() + 5, self.text(), color, "text", 600 if chosen else 400)
+        status = self.shown = self.status()
+        if status:
+            mark(p, status, QPointF(box.right() - 14, box.center().y()), 13, theme)
+        p.end()
+
+
+class StepPath(QWidget):
+    """The ten steps beside the tape, pulled out as far as the step in hand."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self.setObjectName("path")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.setFixedWidth(146)
+        box = QVBoxLayout(self)
+        box.setContentsMargins(0, 12, 0, 12)
+        box.setSpacing(4)
+        self.buttons = [StepButton(desk, n) for n in range(len(STEPS))]
+        for button in self.buttons:
+            box.addWidget(button)
+        box.addStretch(1)
+        for signal in (desk.step_changed, desk.looks_changed):
+            signal.connect(self._refresh)
+        desk.changed.connect(self._settled)
+
+    def _refresh(self) -> None:
+        self.update()
+        for button in self.buttons:
+            button.update()
+
+    def _settled(self) -> None:
+        for button in self.buttons:
+            if button.status() != button.shown:
+                button.update()
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        super().paintEvent(event)
+        theme = self.desk.theme
+        p = QPainter(self)
+        p.setRenderHint(QPainter.RenderHint.Antialiasing)
+        first, last = self.buttons[0].geometry(), self.buttons[-1].geometry()
+        here = self.buttons[self.desk.step].geometry()
+        tape = QRectF(12, first.top() + 4, 14, last.bottom() - first.top() - 8)
+        p.setPen(QPen(theme.color("soft"), 1.0))
+        p.setBrush(Qt.BrushStyle.NoBrush)
+        p.drawRoundedRect(tape, 3, 3)
+        pulled = QRectF(tape.left(), tape.top(), tape.width(), here.center().y() - tape.top() + 10)
+        p.setPen(Qt.PenStyle.NoPen)
+        p.setBrush(theme.color("tape"))
+        p.drawRoundedRect(pulled, 3, 3)
+        y = tape.top() + 6
+        n = 0
+        while y < tape.bottom() - 3:
+            on = y < pulled.bottom()
+            p.setPen(QPen(theme.color("tape_ink" if on else "soft"), 1.0))
+            p.drawLine(QPointF(tape.left(), y), QPointF(tape.left() + (9 if n % 4 == 0 else 5), y))
+            y += 8
+            n += 1
+        p.end()

@@ -1,0 +1,140 @@
+"""The verdict line: one sentence on top, its fixes below it, one click each."""
+
+from PyQt6.QtCore import QPointF, QSize, Qt
+from PyQt6.QtGui import QPainter, QPaintEvent
+from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+
+from ...core.base.text import capital
+from ...core.judge.check import KINDS
+from ...core.judge.words import sentence
+from ...core.report.verdict import speaking, verdict
+from ..bench.brush import mark
+from .desk import WORST, Desk
+
+MOST_FIXES = 3
+HEIGHT = 82
+
+
+class StatusMark(QWidget):
+    """The status by shape and color, large."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self._desk = desk
+        self.status = "unknown"
+        self.setFixedSize(QSize(44, 44))
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        p = QPainter(self)
+        mark(p, self.status, QPointF(22, 22), 26, self._desk.theme)
+        p.end()
+
+
+class Verdict(QWidget):
+    """The top of the window."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self.setObjectName("verdict")
+        self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
+        self.setFixedHeight(HEIGHT)  # the bench below must not move while a drag changes the words
+        self.mark = StatusMark(desk)
+        self.words = QLabel()
+        self.words.setObjectName("sentence")
+        self.words.setWordWrap(True)
+        self.words.setTextFormat(Qt.TextFormat.PlainText)
+        self.words.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
+        self.name = QLabel()
+        self.name.setObjectName("rigname")
+        self.name.setTextFormat(Qt.TextFormat.PlainText)
+        self.name.setWordWrap(True)
+        self.name.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
+        self.name.setMaximumWidth(260)
+        self.name.setMinimumWidth(200)
+        self.about = QLabel()
+        self.about.setObjectName("quiet")
+        self.about.setAlignment(Qt.AlignmentFlag.AlignRight)
+        self._fixes = QHBoxLayout()
+        self._fixes.setSpacing(2)
+        left, right = QVBoxLayout(), QVBoxLayout()
+        left.setSpacing(2)
+        left.addWidget(self.words)
+        left.addLayout(self._fixes)
+        right.setSpacing(0)
+        right.addWidget(self.name)
+        right.addWidget(self.about)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(12, 5, 20, 5)
+        row.addWidget(self.mark)
+        row.addLayout(left, 1)
+        row.addLayout(right)
+        for signal in (desk.changed, desk.state_changed, desk.looks_changed, desk.fixes_ready):
+            signal.connect(self.refresh)
+        self.refresh()
+
+    def refresh(self) -> None:
+        """Say what the bench shows."""
+        desk, solved = self.desk, self.desk.solved
+        rig = desk.rig
+        if solved is None or rig is None:
+            self.words.setText("Lay out a rig, and see what every axle, tire and coupler will carry.")
+            self.mark.status = "unknown"
+            self.name.setText("")
+        else:
+            self.name.setText(rig.name)
+            scoped = solved.by_state.get(desk.state_id, ()) if desk.state_id != WORST else ()
+            check = scoped[0] if scoped else speaking(solved)
+            if scoped and check is not None:
+                self.words.setText(f"{sentence(check, desk.units)}.")
+            else:
+                self.words.setText(verdict(solved, desk.units))
+            worst = solved.checks[0].status if solved.checks and not scoped else (check.status if check else "unknown")
+            self.mark.status = worst
+            kind = KINDS.get(check.kind) if check is not None else None
+            self.words.setToolTip("" if kind is None else f"{kind.title}: {kind.plate}. Source: {kind.source}.")
+        self.mark.update()
+        units = desk.units
+        length = {"in": "inches", "ft-in": "feet, inches", "mm": "millimeters", "m": "meters"}[units.length]
+        mass = {"lb": "pounds", "kg": "kilos"}[units.mass]
+        saved = "not saved" if desk.session.dirty or desk.session.path is None else "saved"
+        self.about.setText(f"{length} · {mass} · {saved}")
+        self._show_fixes()
+
+    def _show_fixes(self) -> None:
+        while (taken := self._fixes.takeAt(0)) is not None:
+            widget = taken.widget()
+            if widget is not None:
+                widget.deleteLater()
+        said = self.desk.worst_check()
+        found = self.desk.fixes[:MOST_FIXES]
+        if found:
+            self._fixes.addWidget(_quiet("Fix it:" if said is not None and said.status == "over" else "For more room:"))
+            for n, fix in enumerate(found):
+                if n:
+                    self._fixes.addWidget(_quiet("or"))
+                button = QPushButton(fix.words)
+                button.setObjectName("fix")
+                button.setToolTip(f"Ctrl+{n + 1}. Proved by computing the rig again; leaves this check {fix.leaves}.")
+                button.setCursor(Qt.CursorShape.PointingHandCursor)
+                button.clicked.connect(lambda _, f=fix: self.desk.apply(f))
+                self._fixes.addWidget(button)
+        elif said is not None and said.status == "over" and not self.desk.dragging:
+            none = "No single move cures this: pick an item up to see where it may stand, or lower a road range."
+            if said.kind in KINDS and said.kind in UNMOVED:
+                none = f"No move cures this. {capital(KINDS[said.kind].plate)}."
+                self._fixes.addWidget(_quiet(none))
+            else:
+                self._fixes.addWidget(_quiet(none if self.desk.searched(said) else "Looking for what cures it …"))
+        elif said is not None and said.status == "unknown" and said.kind in KINDS:
+            self._fixes.addWidget(_quiet(f"Where to look: {KINDS[said.kind].plate}."))
+        self._fixes.addStretch(1)
+
+
+UNMOVED = ("road size", "brakes")  # checks that no placing of items cures
+
+
+def _quiet(words: str) -> QLabel:
+    label = QLabel(words)
+    label.setObjectName("quiet")
+    return label

@@ -1,1 +1,0 @@
-"""The job step: the job and its rigs, the brief and what follows from it, the wishes."""

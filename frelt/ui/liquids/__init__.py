@@ -1,1 +1,0 @@
-"""Liquids and the road: states, road fill, draining, two tanks against each other, the day."""

@@ -1,0 +1,1 @@
+"""What each step of the path offers at the right."""

@@ -1,0 +1,159 @@
+"""The chassis: every length, empty weight and plate typed, while the drawing shows which one is meant."""
+
+from msgspec.structs import replace
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
+
+from ....core.model.carrier import Carrier, Trailer
+from ....core.planning.questions import questions
+from ...frame.desk import Desk
+from ...frame.page import Page
+from ...widgets.fields import FigureField, column, heading, link, prose
+from ...widgets.parts import PartsList
+from . import trailer as trailer_fields
+from . import vehicle as vehicle_fields
+from .body import around, lists
+from .form import Form
+from .library import LibraryLinks
+from .rules import RulesFields
+
+
+class ChassisPage(Page):
+    """Fields of the carrier drawn, made anew when what it has changes."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__(desk)
+        desk.carrier_changed.connect(self._if_seen)
+        self._box = QVBoxLayout(self)
+        self._box.setContentsMargins(0, 0, 0, 0)
+        self._box.setSpacing(6)
+        self._content: QWidget | None = None
+        self._made_for: tuple[object, ...] | None = None
+        self._form = Form(desk)
+        self._lists: list[PartsList] = []
+        self.rules = RulesFields(desk)
+        self.bars = vehicle_fields.BarsFields(desk)
+        self.carriers = QComboBox()
+        self.carriers.setAccessibleName("Carrier on the bench")
+        self.carriers.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self.carriers.activated.connect(lambda _: desk.show_carrier(self.carriers.currentData()))
+        self.named = prose("")
+        self.again = QLabel()
+        self.again.setObjectName("again")
+        self.again.setWordWrap(True)
+        self.again.setTextFormat(Qt.TextFormat.PlainText)
+        self.library = LibraryLinks(desk)
+        self.off = link("", self._take_off)
+        for widget in (self.carriers, self.named, self.again):
+            self._box.addWidget(widget)
+
+    def refresh(self) -> None:
+        """Show the carrier as it stands."""
+        carrier = self.desk.carrier
+        key = _shape(carrier) if carrier is not None else None
+        if key != self._made_for or self._content is None:
+            self._rebuild(carrier)
+            self._made_for = key
+        rig = self.desk.rig
+        several = rig is not None and len(rig.carriers) > 1
+        self.carriers.setVisible(several)
+        self.named.setVisible(several)
+        self.again.setVisible(False)
+        if rig is None or carrier is None:
+            return
+        if several:
+            self.carriers.clear()
+            for c in rig.carriers:
+                self.carriers.addItem(_word(c).capitalize(), c.id)
+            self.carriers.setCurrentIndex(self.carriers.findData(carrier.id))
+        self.named.setText(carrier.name)
+        self._form.refresh()
+        for one in self._lists:
+            one.refresh()
+        self.bars.refresh()
+        self.rules.refresh()
+        self.library.refresh()
+        self.off.setText(f"Take the {_word(carrier)} off this rig")
+        self.off.setVisible(several)
+        asked = questions(carrier, self.desk.units)
+        self.again.setText("\n".join(f"Look again: {q.words}" for q in asked))
+        self.again.setVisible(bool(asked))
+
+    def _rebuild(self, carrier: Carrier | None) -> None:
+        for kept in (self.rules, self.bars, self.library, self.off):
+            kept.setParent(None)
+        if self._content is not None:
+            self._box.removeWidget(self._content)
+            self._content.setParent(None)
+            self._content.deleteLater()
+        self._form, self._lists = Form(self.desk), []
+        self._content = QWidget()
+        if carrier is None:
+            words = "No chassis yet. Take a class under Job, then tape it and read its plates here."
+            layout = column(heading("Chassis"), prose(words))
+        else:
+            layout = column(*self._parts(carrier))
+        layout.addStretch(1)
+        self._content.setLayout(layout)
+        self._box.addWidget(self._content, 1)
+        for kept in (self.rules, self.bars, self.library, self.off):
+            kept.setVisible(carrier is not None)
+
+    def _parts(self, carrier: Carrier) -> list[QWidget]:
+        form = self._form
+        self._lists = lists(form, carrier)
+        *around_it, aboard = self._lists
+        widgets: list[QWidget] = [heading("Tape it")]
+        if isinstance(carrier, Trailer):
+            taped = trailer_fields.tape(form, carrier)
+            self.axles = taped[0]
+            self.sharing = taped[2] if len(carrier.axles) > 1 else None
+            weighed, plates = trailer_fields.weigh(form), trailer_fields.plates(form, carrier)
+        else:
+            taped = [*vehicle_fields.tape(form, carrier), *vehicle_fields.hitch(form)]
+            weighed, plates = vehicle_fields.weigh(form), vehicle_fields.plates(form, carrier)
+        widgets += [*taped, heading("Around the deck"), *around(form, carrier), *around_it]
+        widgets += [heading("Weigh it, empty"), *weighed, self._note(), aboard]
+        widgets += [heading("Read its plates"), *plates, self.bars, self.rules, self.library, self.off]
+        return widgets
+
+    def _note(self) -> QLabel:
+        note = QLabel("Scale figures; what was aboard is listed below and taken off.")
+        note.setObjectName("quiet")
+        note.setWordWrap(True)
+        return note
+
+    def rule(self, field: str) -> FigureField:
+        """The field of a rule a limit names, such as `rules.person`. Raises KeyError."""
+        return self.rules.fields[field]
+
+    def _take_off(self) -> None:
+        """Take the carrier drawn off the rig, with all that stands on it; undoable."""
+        solved, carrier = self.desk.session.solved, self.desk.carrier
+        if solved is None or carrier is None or len(solved.rig.carriers) < 2:
+            return
+        kept = tuple(i for i in solved.rig.items if solved.frames.carrier_of[i.id] != carrier.id)
+        which = {"trailer": None} if isinstance(carrier, Trailer) else {"vehicle": None}
+        seats = set() if isinstance(carrier, Trailer) else {s.id for s in carrier.seats}
+        gone = {i.id for i in solved.rig.items} - {i.id for i in kept}
+        states = tuple(
+            replace(
+                s,
+                people=tuple(p for p in s.people if p.seat not in seats or p.seat is None),
+                fills={a: f for a, f in s.fills.items() if a.split("/")[0] not in gone},
+                absent=tuple(i for i in s.absent if i not in gone),
+                later=tuple(i for i in s.later if i not in gone),
+            )
+            for s in solved.rig.states
+        )
+        self.desk.edit(lambda r: replace(r, items=kept, states=states, bars=None, **which), f"{_word(carrier)} taken off")
+
+
+def _word(carrier: Carrier) -> str:
+    return "trailer" if isinstance(carrier, Trailer) else "vehicle"
+
+
+def _shape(c: Carrier) -> tuple[object, ...]:
+    """What the fields of a carrier depend on."""
+    own = (c.sharing, c.coupler, c.body.kind) if isinstance(c, Trailer) else (c.body_kind, c.rear[0].tires.each_end)
+    return (c.id, len(c.axles), *own, tuple(d.kind for d in c.decks))

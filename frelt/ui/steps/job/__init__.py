@@ -1,0 +1,1 @@
+"""The step of the job."""

@@ -1,0 +1,93 @@
+"""Chassis to start a rig on, or to hitch to the one on the bench: the shop's own first, then the shipped classes."""
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QLineEdit, QListWidgetItem, QPushButton, QWidget
+
+from ....app import stock
+from ....core.base.text import capital
+from ....core.base.value import FreltError
+from ....core.kind.catalog import Chassis
+from ....core.model.carrier import Trailer
+from ...frame.desk import WORST, Desk
+from ...widgets.fields import column, heading, prose
+from ...widgets.rows import Rows
+
+
+class ChassisList(QWidget):
+    """Search, choose, start or hitch."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self.box = QLineEdit()
+        self.box.setPlaceholderText("Search: enclosed 14, van, tray …")
+        self.box.setAccessibleName("Search chassis")
+        self.box.setObjectName("chassis-search")
+        self.box.textChanged.connect(self.refresh)
+        self.list = Rows()
+        self.list.setAccessibleName("Chassis")
+        self.list.setFixedHeight(176)
+        self.list.itemActivated.connect(lambda _: self.start())
+        self.new = QPushButton("Start a rig on it")
+        self.new.clicked.connect(self.start)
+        self.hitch = QPushButton("Hitch it to this rig")
+        self.hitch.clicked.connect(self.hitch_on)
+        self.list.currentRowChanged.connect(lambda _: self._enable())
+        words = "Sizes and weights of a class are estimates, from memory: tape it, weigh it and read its plates under Chassis."
+        self.setLayout(column(heading("Chassis"), self.box, self.list, self.new, self.hitch, prose(words)))
+
+    def refresh(self) -> None:
+        """Show what fits the search."""
+        row = self.list.currentItem()
+        kept = row.data(Qt.ItemDataRole.UserRole) if row is not None else None
+        self.list.clear()
+        for one in stock.find_chassis(self.box.text()):
+            row = QListWidgetItem(f"{one.name}{', the shop’s own' if one.own else ''}")
+            row.setData(Qt.ItemDataRole.UserRole, one.id)
+            self.list.addItem(row)
+            if one.id == kept:
+                self.list.setCurrentItem(row)
+        if self.list.currentRow() < 0 and self.list.count():
+            self.list.setCurrentRow(0)
+        self.list.fit()
+        self._enable()
+
+    def chosen(self) -> Chassis | None:
+        """The chassis of the row."""
+        row = self.list.currentItem()
+        return stock.chassis_of(str(row.data(Qt.ItemDataRole.UserRole))) if row is not None else None
+
+    def _enable(self) -> None:
+        chosen, rig = self.chosen(), self.desk.rig
+        self.new.setEnabled(chosen is not None)
+        missing = (
+            rig is not None
+            and chosen is not None
+            and (rig.trailer if isinstance(chosen.carrier, Trailer) else rig.vehicle) is None
+        )
+        self.hitch.setEnabled(missing)
+
+    def start(self) -> None:
+        """Start a rig on the chosen chassis."""
+        chosen = self.chosen()
+        if chosen is None:
+            return
+        rules = next((s for s in stock.rule_sets() if s.id == self.desk.settings.value.rules), None)
+        self.desk.session.add_rig(stock.new_rig(chosen, chosen.carrier.name, rules), "new rig")
+        self.desk.show_state(WORST)
+        self.desk.go(1)
+
+    def hitch_on(self) -> None:
+        """Hitch the chosen chassis to the rig on the bench."""
+        chosen, rig = self.chosen(), self.desk.session.rig
+        if chosen is None or rig is None:
+            return
+        try:
+            made = stock.with_chassis(rig, chosen)
+        except FreltError as err:
+            self.desk.said.emit(f"{capital(str(err))}.")
+            return
+        if self.desk.edit(lambda _: made, f"{chosen.name} hitched"):
+            new = next(c for c in made.carriers if c not in rig.carriers)
+            self.desk.show_carrier(new.id)
+            self.desk.go(1)

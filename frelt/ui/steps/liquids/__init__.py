@@ -1,0 +1,1 @@
+"""The step of liquids and road."""

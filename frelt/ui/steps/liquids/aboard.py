@@ -1,0 +1,85 @@
+"""Who is aboard in the state shown: each seat of the vehicle, and whether the trailer's rear stands are down."""
+
+from functools import partial
+
+from msgspec.structs import replace
+from PyQt6.QtWidgets import QCheckBox, QVBoxLayout, QWidget
+
+from ....app.session import new_id
+from ....core.base.figure import Figure
+from ....core.model.carrier import Seat
+from ....core.model.state import Person, State
+from ...frame.desk import Desk
+from ...widgets.fields import FigureField, heading
+
+
+class Aboard(QWidget):
+    """A box for each seat, with the person's weight."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self._seats: tuple[Seat, ...] = ()
+        self._rows: list[tuple[QCheckBox, FigureField]] = []
+        self.stands = QCheckBox("Rear stands are down")
+        self.stands.clicked.connect(lambda: self._put("rear stands", stands=self.stands.isChecked()))
+        self.head = heading("Who is aboard")
+        self._box = QVBoxLayout(self)
+        self._box.setContentsMargins(0, 0, 0, 0)
+        self._box.setSpacing(4)
+        self._box.addWidget(self.head)
+        self._box.addWidget(self.stands)
+
+    def refresh(self) -> None:
+        """Show the state as it is."""
+        rig, state = self.desk.rig, self.desk.state
+        seats = rig.vehicle.seats if rig is not None and rig.vehicle is not None else ()
+        if seats != self._seats:
+            self._rebuild(seats)
+        self.head.setVisible(bool(seats))
+        stands = rig is not None and rig.trailer is not None and rig.trailer.stands_x is not None
+        self.stands.setVisible(stands and state is not None and state.condition == "parked")
+        if state is None:
+            return
+        self.stands.setChecked(state.stands)
+        for seat, (box, mass) in zip(self._seats, self._rows, strict=True):
+            person = next((p for p in state.people if p.seat == seat.id), None)
+            box.setChecked(person is not None)
+            mass.setVisible(person is not None)
+            mass.show_value(person.mass.value if person is not None else None)
+
+    def _rebuild(self, seats: tuple[Seat, ...]) -> None:
+        for box, mass in self._rows:
+            for widget in (box, mass):
+                self._box.removeWidget(widget)
+                widget.setParent(None)
+                widget.deleteLater()
+        self._seats, self._rows = seats, []
+        for n, seat in enumerate(seats):
+            box = QCheckBox(seat.name)
+            box.clicked.connect(lambda on, s=seat: self._sit(s, on))
+            weigh = partial(self._weigh, seat)
+            mass = FigureField("… weighs", "mass", lambda: self.desk.units, weigh, low=20, high=250, name=f"seat-{n + 1}")
+            self._box.insertWidget(1 + 2 * n, box)
+            self._box.insertWidget(2 + 2 * n, mass)
+            self._rows.append((box, mass))
+
+    def _put(self, words: str, **fields: object) -> None:
+        state = self.desk.state
+        if state is not None:
+            new: State = replace(state, **fields)
+            self.desk.edit(lambda r: replace(r, states=tuple(new if s.id == new.id else s for s in r.states)), words)
+
+    def _sit(self, seat: Seat, on: bool) -> None:
+        state = self.desk.state
+        if state is not None:
+            others = tuple(p for p in state.people if p.seat != seat.id)
+            someone = (Person(id=new_id("person"), name=seat.name, seat=seat.id),) if on else ()
+            self._put(f"{seat.name}: {'aboard' if on else 'not aboard'}", people=(*others, *someone))
+
+    def _weigh(self, seat: Seat, value: float | None) -> None:
+        state = self.desk.state
+        if state is not None and value is not None:
+            mass = Figure(value=value, plus_minus=5.0, source="measured")
+            people = tuple(replace(p, mass=mass) if p.seat == seat.id else p for p in state.people)
+            self._put(f"weight of {seat.name}", people=people)

@@ -1,0 +1,210 @@
+"""How a state leans against others, what a slope leaves in the tanks, and mixes: figures to compare and to measure by."""
+
+from functools import partial
+from itertools import pairwise
+
+from msgspec.structs import replace
+from PyQt6.QtWidgets import QVBoxLayout, QWidget
+
+from ....core.base.text import capital, duration
+from ....core.base.units import Quantity
+from ....core.base.value import FreltError
+from ....core.day.flows import strength_of
+from ....core.kind.kind import given
+from ....core.liquids.drain import level_time
+from ....core.liquids.free_surface import left_behind
+from ....core.liquids.mixing import antifreeze, batch, chain, hold_up, lasts
+from ....core.liquids.stability import BRAKING, CORNERING, lean
+from ....core.model.item import Item, PortPart, TankPart
+from ....core.statics.worst import highest, lowest
+from ...frame.desk import Desk
+from ...widgets.facts import Facts
+from ...widgets.fields import FigureField, heading
+
+MIX: tuple[tuple[str, str, Quantity, float, float], ...] = (
+    ("stock", "SH as delivered", "share", 0.125, 0.2),
+    ("target", "Wanted", "share", 0.06, 0.2),
+    ("volume", "How much of it", "volume", 0.2, 10.0),
+    ("mixer", "Mixer's share of it", "share", 1.0, 1.0),
+    ("ratio", "Injector, 1 to", "number", 15.0, 200.0),
+    ("cold", "Antifreeze down to, °C", "number", -20.0, 60.0),
+)
+
+
+class MorePart(QWidget):
+    """Compare, slope, mix."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        units = lambda: desk.units  # noqa: E731
+        self.figures, self.slopes, self.mixed = Facts(desk), Facts(desk), Facts(desk)
+        self.along = FigureField(
+            "Ground rises to the rear", "share", units, self._set_along, low=-0.4, high=0.4, name="slope-along"
+        )
+        self.across = FigureField("… to the right", "share", units, self._set_across, low=-0.4, high=0.4, name="slope-across")
+        self.values = {name: value for name, _, _, value, _ in MIX}
+        self.fields: dict[str, FigureField] = {}
+        for name, words, quantity, _, high in MIX:
+            low = -60.0 if name == "cold" else 0.0
+            put = partial(self._set, name)
+            self.fields[name] = FigureField(words, quantity, units, put, low=low, high=high, name=f"mix-{name}")
+        box = QVBoxLayout(self)
+        box.setContentsMargins(0, 0, 0, 0)
+        box.setSpacing(5)
+        for widget in (
+            heading("To compare rigs and states by"),
+            self.figures,
+            heading("Standing on a slope"),
+            self.along,
+            self.across,
+            self.slopes,
+            heading("Mixes"),
+            *self.fields.values(),
+            self.mixed,
+        ):
+            box.addWidget(widget)
+        box.addStretch(1)
+
+    def refresh(self) -> None:
+        """Show the state's figures."""
+        state = self.desk.state
+        for field, value in ((self.along, "slope_along"), (self.across, "slope_across")):
+            field.setEnabled(state is not None)
+            field.show_value(getattr(state, value) if state is not None else 0.0)
+        for name, field in self.fields.items():
+            field.show_value(self.values[name])
+        self.figures.show_facts(self._lean())
+        self.slopes.show_facts([*self._slope(), *self._joined()])
+        self.mixed.show_facts(self._mix())
+
+    def _lean(self) -> list[tuple[str, str]]:
+        solved, state, carrier, units = self.desk.solved, self.desk.state, self.desk.carrier, self.desk.units
+        if solved is None or state is None or carrier is None or solved.loads is None:
+            return [("Loads are not known yet.", "")]
+        n = solved.rig.state_number(state.id)
+        found = lean(solved, n, self.desk.fills, carrier.id)
+        if found is None:
+            return [("Nothing is known of its weight yet.", "")]
+        low = float(lowest(solved.loads.table, carrier.id).value[n])
+        high = float(highest(solved.loads.table, carrier.id).value[n])
+        what = "front axle" if carrier is solved.rig.vehicle else "coupler"
+        span = f"{units.show(low, 'length', unit=False)} to {units.show(high, 'length')}"
+        said = [
+            (f"In “{state.name}”", ""),
+            ("Weight sits above the ground", units.show(found.height, "length")),
+            ("… over all fills", span),
+            ("Tips sideways, were it stiff", f"{found.rollover:.2f} g"),
+            ("… with its liquids gone over", f"{found.rollover_wet:.2f} g"),
+            (f"Braking at {BRAKING:g} g, more on the {what}", units.show(found.front, "mass")),
+            ("… by liquids alone", units.show(found.liquid, "mass")),
+            (f"Cornering at {CORNERING:g} g, to the outer wheels", units.show(found.side, "mass")),
+        ]
+        if found.sway == found.sway:
+            said.append(("Spread about the axles (less follows better)", f"{found.sway:.2f}"))
+        said.append(("A stiff rig, liquids come to rest. These compare; they do not say that anything is safe.", ""))
+        return said
+
+    def _slope(self) -> list[tuple[str, str]]:
+        rig, state, units = self.desk.rig, self.desk.state, self.desk.units
+        if rig is None or state is None or (not state.slope_along and not state.slope_across):
+            return [("Type how the yard or street slopes; 2 % is a drained pavement.", "")]
+        said = []
+        for _, item, tank in rig.tanks():
+            if item.built_in or tank.liquid.tint == "fuel":
+                continue
+            share, rise = on_slope(item, tank, state.slope_along, state.slope_across)
+            said.append((f"{item.name}, stays behind its outlet", units.show(share * tank.capacity.value, "volume")))
+            said.append(("… surface higher at the low end", units.show(rise, "length")))
+            early = float_shuts(item, tank, state.slope_along, state.slope_across)
+            if abs(early) > 0.004:
+                words = "… its float shuts with less" if early > 0 else "… its float shuts with more"
+                said.append((words, units.show(abs(early) * tank.capacity.value, "volume")))
+        return said or [("There is no tank that feels it.", "")]
+
+    def _joined(self) -> list[tuple[str, str]]:
+        """How long joined tanks take to stand level again, from a hand's breadth apart."""
+        rig, units = self.desk.rig, self.desk.units
+        said: list[tuple[str, str]] = []
+        tanks = {a: (i.name, t) for a, i, t in rig.tanks()} if rig is not None else {}
+        for group in rig.joined if rig is not None else ():
+            own = [tanks[a] for a in group.tanks if a in tanks]
+            for (name, one), (other, two) in pairwise(own):
+                words = f"{name} and {other} stand level again, from {units.show(0.1, 'length')} apart through {units.show(group.bore, 'length')}"
+                said.append((words, duration(level_time(one, two, 0.1, group.bore))))
+        return said
+
+    def _mix(self) -> list[tuple[str, str]]:
+        rig, units, v = self.desk.rig, self.desk.units, self.values
+        said: list[tuple[str, str]] = []
+        try:
+            stock, water = batch(v["stock"], v["target"], v["volume"])
+            said += [("SH", units.show(stock, "volume")), ("Water", units.show(water, "volume"))]
+        except FreltError as err:
+            said.append((f"{capital(str(err))}.", ""))
+        said.append(("Through mixer and injector, on the wall", f"{chain(v['target'] * v['mixer'], (v['ratio'],)):.2%}"))
+        if rig is None:
+            return said
+        pump = next((i for i in rig.items if i.kind == "pump"), None)
+        tanks = [t for _, _, t in rig.tanks() if t.liquid.tint == "sh"]
+        if pump is not None and tanks:
+            volume = sum(t.capacity.value * (t.top - t.heel) for t in tanks)
+            time = lasts(volume, strength_of(tanks[0]), 0.03, given(pump)["flow"])
+            said.append(("SH aboard lasts, 3 % on the wall, pump full on", duration(time)))
+        try:
+            share, held = antifreeze(v["cold"]), hold_up(rig)
+            said.append(
+                (f"Glycol for hoses and pumps, {share:.0%} of {units.show(held, 'volume')}", units.show(share * held, "volume"))
+            )
+        except FreltError as err:
+            said.append((f"{capital(str(err))}.", ""))
+        said.append(("The label of SH and antifreeze comes first.", ""))
+        return said
+
+    def _set(self, name: str, value: float | None) -> None:
+        if value is not None:
+            self.values[name] = value
+            self.refresh()
+
+    def _put(self, **fields: float) -> None:
+        state = self.desk.state
+        if state is not None:
+            new = replace(state, **fields)
+            self.desk.edit(
+                lambda r: replace(r, states=tuple(new if s.id == state.id else s for s in r.states)), "slope of the ground"
+            )
+
+    def _set_along(self, value: float | None) -> None:
+        self._put(slope_along=value or 0.0)
+
+    def _set_across(self, value: float | None) -> None:
+        self._put(slope_across=value or 0.0)
+
+
+def _own_slope(item: Item, along: float, across: float) -> tuple[float, float]:
+    """Slopes along and across an item, of ground that rises to the rear and to the right."""
+    if item.place.turns % 2:
+        along, across = across, along
+    return (-along, -across) if item.place.turns in (2, 3) else (along, across)
+
+
+def float_shuts(item: Item, tank: TankPart, along: float, across: float) -> float:
+    """How much less fits, a share, until the float below the fill shuts on a slope; below zero, how much more."""
+    if tank.top >= 1.0:
+        return 0.0
+    at = next((p.at for p in item.parts if isinstance(p, PortPart) and p.id == "fill"), None)
+    if at is None:
+        return 0.0
+    along, across = _own_slope(item, along, across)
+    return -(along * (at[0] - tank.at[0]) + across * (at[1] - tank.at[1])) / max(tank.height, 1e-6)
+
+
+def on_slope(item: Item, tank: TankPart, along: float, across: float) -> tuple[float, float]:
+    """What an outlet leaves behind on ground that rises to the rear and to the right (a share), and how much higher the
+    surface stands at its low end than in the middle [m]."""
+    along, across = _own_slope(item, along, across)
+    outlet = next((p.at for p in item.parts if isinstance(p, PortPart) and p.id == "outlet"), None)
+    x = tank.length / 2 if outlet is None else min(max(outlet[0] - tank.at[0], -tank.length / 2), tank.length / 2)
+    y = 0.0 if outlet is None else min(max(outlet[1] - tank.at[1], -tank.width / 2), tank.width / 2)
+    share = max(left_behind(tank, along, "along", x), left_behind(tank, across, "across", y))
+    return share, (abs(along) * tank.length + abs(across) * tank.width) / 2

@@ -1,0 +1,279 @@
+"""The most that may travel: a cap for every tank, what holds it back, the order of filling, and how long a tank drains."""
+
+from collections.abc import Sequence
+
+from msgspec.structs import replace
+from PyQt6.QtCore import QObject, QPointF, QRectF, QSize, Qt, QThread
+from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+
+from ....core.base.text import duration, joined, uncapital
+from ....core.base.value import FreltError
+from ....core.edit.items import with_item
+from ....core.liquids.drain import drain_time, valve_of
+from ....core.liquids.road_fill import Aim, Cap, RoadFill, fill_order, road_fill, rounded, with_road_fill
+from ....core.model.item import Item, TankPart
+from ....core.model.rig import fill_range
+from ....core.solve import Solved
+from ....paint import fonts
+from ....paint.painter import write
+from ...frame.desk import Desk
+from ...widgets.fields import FigureField, heading, prose
+
+ROW = 46
+CAUTION = "Where the water may go is for the site and the local authority: SH, soap and wash water never to a storm drain."
+
+
+class RoadSearch(QThread):
+    """Works beside the window, since the first one loads the solver and an order of many tanks takes a moment."""
+
+    def __init__(self, parent: QObject, solved: Solved, aim: Aim, first: Sequence[str], exact: bool) -> None:
+        super().__init__(parent)
+        self.solved, self.aim, self.first, self.exact = solved, aim, first, exact
+        self.found: RoadFill | None = None
+        self.order: tuple[str, ...] | None = None
+
+    def run(self) -> None:
+        self.found = road_fill(self.solved, aim=self.aim, priority=self.first, exact=self.exact)
+        try:
+            self.order = fill_order(self.solved, self.found.caps)
+        except FreltError:
+            self.order = None
+
+
+class CapRows(QWidget):
+    """A row for each tank: its cap as a line on a lying tube, the amount, and the price of one more."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self.caps: tuple[Cap, ...] = ()
+        self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Fixed)
+
+    def show_caps(self, caps: tuple[Cap, ...]) -> None:
+        """Show some caps."""
+        self.caps = caps
+        self.setFixedHeight(max(ROW * len(caps), 1))
+        self.setAccessibleName("; ".join(f"{c.tank.name}: {self.words(c)[0]}" for c in caps))
+        self.update()
+
+    def sizeHint(self) -> QSize:
+        return QSize(258, ROW * len(self.caps))
+
+    def words(self, cap: Cap) -> tuple[str, str]:
+        """How much, and what one more takes."""
+        units, whole = self.desk.units, cap.tank.part.capacity.value
+        amount = units.show(whole * rounded(cap, units.measure), "volume")
+        if cap.full:
+            return f"full, {amount}", ""
+        one = "gallon" if units.volume == "gal" else "liter"
+        price = f"one more {one} takes {cap.price:.1f} of the others" if cap.price > 0.05 else f"not one {one} more"
+        return f"{amount} of {units.show(whole, 'volume')}", price
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        theme = self.desk.theme
+        p = QPainter(self)
+        p.setRenderHint(QPainter.RenderHint.Antialiasing)
+        for n, cap in enumerate(self.caps):
+            y = n * ROW
+            amount, price = self.words(cap)
+            edge = theme.color(f"{cap.tank.part.liquid.tint}_edge")
+            room = self.width() - fonts.metrics("text", 600, True).horizontalAdvance(amount) - 10
+            name = fonts.wrap(cap.tank.name, room)[0]
+            write(p, 0, y + 13, name, edge, "small", 600, True)
+            write(p, self.width(), y + 13, amount, theme.color("ink"), "text", 600, True, "end")
+            box = QRectF(0, y + 19, self.width() - 2, 6)
+            p.setPen(QPen(theme.color("hairline"), 1.0))
+            p.setBrush(theme.color("field"))
+            p.drawRoundedRect(box, 3, 3)
+            p.setPen(Qt.PenStyle.NoPen)
+            p.setBrush(theme.color(cap.tank.part.liquid.tint))
+            p.drawRoundedRect(QRectF(box.left(), box.top(), box.width() * cap.fill, box.height()), 3, 3)
+            p.setPen(QPen(theme.color("ok" if cap.full else "hand"), 2.4))
+            x = box.left() + box.width() * cap.fill
+            p.drawLine(QPointF(x, box.top() - 3), QPointF(x, box.bottom() + 3))
+            if price:
+                write(p, 0, y + 37, price, theme.color("soft"), "small", 400, True)
+        p.end()
+
+
+class RoadPart(QWidget):
+    """What may travel, worked out anew when the rig changes."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self.found: RoadFill | None = None
+        self.order: tuple[str, ...] | None = None
+        self._search: RoadSearch | None = None
+        self._for: tuple[object, ...] = ()
+        desk.closing.connect(self.wait)
+        self.aim = QComboBox()
+        self.aim.setAccessibleName("What should be most")
+        self.aim.activated.connect(lambda _: self.refresh())
+        self.exact = QCheckBox("Good at one exact fill only")
+        self.exact.setToolTip("More may fit, but only at exactly these fills: nothing is said of a tank that is drawn down")
+        self.exact.clicked.connect(self.refresh)
+        self.rows = CapRows(desk)
+        self.words = prose("")
+        self.put = QPushButton("Set the road ranges to this")
+        self.put.clicked.connect(self._put)
+        self.placard = QPushButton("Write the placard (PDF) …")
+        units = lambda: desk.units  # noqa: E731
+        self.tank = QComboBox()
+        self.tank.setAccessibleName("Tank to drain")
+        self.tank.activated.connect(lambda _: self._show_drain())
+        self.valve = FigureField("Drain valve, bore", "length", units, self._set_valve, low=0.005, high=0.2, name="drain-valve")
+        self.hose = FigureField("Hose on it", "distance", units, self._set_hose, high=100, name="drain-hose")
+        self.time = prose("")
+        box = QVBoxLayout(self)
+        box.setContentsMargins(0, 0, 0, 0)
+        box.setSpacing(6)
+        for widget in (
+            heading("The most that may travel"),
+            self.aim,
+            self.exact,
+            self.rows,
+            self.words,
+            self.put,
+            self.placard,
+            heading("Drain before you leave"),
+            self.tank,
+            self.valve,
+            self.hose,
+            self.time,
+        ):
+            box.addWidget(widget)
+        box.addStretch(1)
+
+    # the search
+
+    def refresh(self) -> None:
+        """Look again, unless it was looked for already."""
+        solved = self.desk.session.solved
+        self._fill_lists(solved)
+        self._show_drain()
+        if solved is None or self.desk.dragging:
+            return
+        wanted = (solved, self.aim.currentData(), self.exact.isChecked())
+        if len(self._for) == 3 and self._for[0] is solved and self._for[1:] == wanted[1:]:
+            self._show()
+            return
+        self._for = wanted
+        kind, _, address = str(self.aim.currentData() or "liquid").partition(":")
+        aim: Aim = "hours" if kind == "hours" else "priority" if kind == "first" else "liquid"
+        search = RoadSearch(self, solved, aim, (address,) if address else (), self.exact.isChecked())
+        search.finished.connect(lambda: self._arrived(search))
+        self._search = search
+        search.start()
+
+    def _arrived(self, search: RoadSearch) -> None:
+        if search is self._search:
+            self.found, self.order, self._search = search.found, search.order, None
+            box = search.found is not None and not search.exact
+            measure = self.desk.units.measure
+            self.desk.caps = {c.tank.address: rounded(c, measure) for c in search.found.caps} if box and search.found else {}
+            self._show()
+        search.deleteLater()
+
+    def wait(self) -> None:
+        """Let what is being looked for end, and leave it aside; before the window goes."""
+        search, self._search = self._search, None
+        if search is not None:
+            search.finished.disconnect()
+            search.wait()
+
+    def _fill_lists(self, solved: Solved | None) -> None:
+        tanks = [t for _, i, t in solved.rig.tanks() if not i.built_in] if solved is not None else []
+        names = [(a, i.name, t) for a, i, t in solved.rig.tanks() if not i.built_in] if solved is not None else []
+        listed = [("Most liquid", "liquid"), ("Most hours of work", "hours")]
+        listed += [(f"{n} first", f"first:{a}") for a, n, t in names if t.liquid.tint != "fuel"]
+        if [self.aim.itemText(i) for i in range(self.aim.count())] != [w for w, _ in listed]:
+            now = self.aim.currentData()
+            self.aim.clear()
+            for words, data in listed:
+                self.aim.addItem(words, data)
+            self.aim.setCurrentIndex(max(self.aim.findData(now), 0))
+        if [self.tank.itemData(i) for i in range(self.tank.count())] != [a for a, _, _ in names]:
+            now = self.tank.currentData()
+            self.tank.clear()
+            for address, name, _ in names:
+                self.tank.addItem(name, address)
+            self.tank.setCurrentIndex(max(self.tank.findData(now), 0))
+        for widget in (self.tank, self.valve, self.hose):
+            widget.setEnabled(bool(tanks))
+
+    def _show(self) -> None:
+        found = self.found
+        self.rows.show_caps(found.caps if found is not None else ())
+        good = found is not None and bool(found.caps)
+        self.put.setEnabled(good and found is not None and not found.exact)
+        self.placard.setEnabled(self.put.isEnabled())
+        if found is None:
+            self.words.setText("")
+            return
+        if not good:
+            self.words.setText(f"Nothing may travel: {found.why}.")
+            return
+        said = [f"Held back by: {joined([uncapital(b) for b in found.binding[:3]])}." if found.binding else "All may be full."]
+        if found.exact:
+            said.append("Good at exactly these fills; a tank that is drawn down may be wrong, so there is no placard.")
+        else:
+            said.append("Every fill up to these is right.")
+        said.append(self.order_words())
+        if found.hours:
+            said.append(f"With everything running the scarcest liquid lasts {duration(found.hours)}.")
+        if found.known < found.counted:
+            said.append(f"By {found.known} of {found.counted} limits: read the other plates.")
+        self.words.setText(" ".join(said))
+
+    def order_words(self) -> str:
+        """In which order the tanks are filled."""
+        if self.found is None:
+            return ""
+        from ....paint.placard import order_words
+
+        return order_words(self.found, self.order)
+
+    def _put(self) -> None:
+        if self.found is not None and self.found.caps:
+            caps, measure = self.found.caps, self.desk.units.measure
+            self.desk.edit(lambda r: with_road_fill(r, caps, measure), "road ranges set to the road fill")
+
+    # draining
+
+    def _drained(self) -> tuple[Item, TankPart] | None:
+        rig = self.desk.rig
+        if rig is None:
+            return None
+        return next(((i, t) for a, i, t in rig.tanks() if a == self.tank.currentData()), None)
+
+    def _show_drain(self) -> None:
+        found, rig, state = self._drained(), self.desk.rig, self.desk.state
+        if found is None or rig is None:
+            self.time.setText("")
+            return
+        item, tank = found
+        bore = valve_of(item, tank)
+        self.valve.show_value(bore)
+        self.hose.show_value(tank.drain_hose)
+        start = fill_range(state, f"{item.id}/{tank.id}", tank).shown if state is not None else 1.0
+        units = self.desk.units
+        full, now = (drain_time(tank, f, 0.0, bore, tank.drain_hose) for f in (min(tank.top, 1.0), start))
+        words = f"Full it drains in {duration(full)}"
+        if start < tank.top - 1e-6 and start > 0:
+            words += f", from {units.show(tank.capacity.value * start, 'volume')} in {duration(now)}"
+        self.time.setText(f"{words}. {CAUTION}")
+
+    def _put_tank(self, words: str, **fields: float | None) -> None:
+        found = self._drained()
+        if found is not None:
+            item, tank = found
+            parts = tuple(replace(tank, **fields) if p is tank else p for p in item.parts)
+            self.desk.edit(lambda r: with_item(r, replace(item, parts=parts)), words)
+
+    def _set_valve(self, value: float | None) -> None:
+        self._put_tank("drain valve", valve=value)
+
+    def _set_hose(self, value: float | None) -> None:
+        self._put_tank("hose on the drain valve", drain_hose=value or 0.0)

@@ -1,0 +1,116 @@
+"""The state shown, with what it is, who is aboard, and the tubes, large."""
+
+from msgspec.structs import replace
+from PyQt6.QtWidgets import (
+    QCheckBox,
+    QComboBox,
+    QHBoxLayout,
+    QLineEdit,
+    QPushButton,
+    QVBoxLayout,
+    QWidget,
+)
+
+from ....app.session import new_id
+from ....core.model.state import FillRange, State
+from ...bench.tubes import SightTubes
+from ...frame.desk import Desk
+from ...widgets.fields import heading, prose
+from .aboard import Aboard
+from .tied import TiedPart
+
+
+class StatesPart(QWidget):
+    """Fills and states: the tubes, large, and the state shown with what it is."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self.desk = desk
+        self.tubes = SightTubes(desk)
+        self.name = QLineEdit()
+        self.name.setAccessibleName("Name of the state")
+        self.name.editingFinished.connect(self._rename)
+        self.kind = QComboBox()
+        self.kind.setAccessibleName("Condition")
+        for words, condition, road in (
+            ("Hitched, on the road", "hitched", True),
+            ("Hitched, in the yard", "hitched", False),
+            ("Parked on its jack", "parked", False),
+            ("Lifted on forks", "lifted", False),
+        ):
+            self.kind.addItem(words, (condition, road))
+        self.kind.activated.connect(self._set_kind)
+        self.full = QCheckBox("Every fill from heel to full")
+        self.full.clicked.connect(self._any_fill)
+        self.aboard = Aboard(desk)
+        self.tied = TiedPart(desk, self)
+        self.copy, self.drop = QPushButton("Add a state like it"), QPushButton("Remove")
+        self.copy.clicked.connect(self._copy)
+        self.drop.clicked.connect(self._drop)
+        row = QHBoxLayout()
+        row.addWidget(self.copy, 1)
+        row.addWidget(self.drop)
+        box = QVBoxLayout(self)
+        box.setContentsMargins(0, 0, 0, 0)
+        box.setSpacing(8)
+        box.addWidget(heading("State shown"))
+        box.addWidget(self.name)
+        box.addWidget(self.kind)
+        box.addWidget(self.full)
+        box.addWidget(self.aboard)
+        box.addLayout(row)
+        box.addWidget(self.tubes, 1)
+        box.addWidget(self.tied)
+        box.addWidget(
+            prose(
+                "A state is right only if every fill in its ranges is right. Drag a fill, or the ends of its range; “max” is what the ratings allow."
+            )
+        )
+
+    def refresh(self) -> None:
+        """Show the state as it is."""
+        self.aboard.refresh()
+        self.tied.refresh()
+        state = self.desk.state
+        for widget in (self.name, self.kind, self.full, self.drop, self.copy):
+            widget.setEnabled(self.desk.rig is not None and (state is not None or widget is self.copy))
+        if state is not None:
+            if not self.name.hasFocus():
+                self.name.setText(state.name)
+            self.kind.setCurrentIndex(max(self.kind.findData((state.condition, state.road)), 0))
+            self.full.setChecked(not state.fills)
+
+    def _put(self, words: str, **fields: object) -> None:
+        state = self.desk.state
+        if state is not None:
+            new = replace(state, **fields)
+            self.desk.edit(lambda r: replace(r, states=tuple(new if s.id == state.id else s for s in r.states)), words)
+
+    def _rename(self) -> None:
+        state, text = self.desk.state, self.name.text().strip()
+        if state is not None and text and text != state.name:
+            self._put("state renamed", name=text)
+
+    def _set_kind(self) -> None:
+        condition, road = self.kind.currentData()
+        self._put("condition of the state", condition=condition, road=road)
+
+    def _any_fill(self) -> None:
+        state, rig = self.desk.state, self.desk.rig
+        if state is None or rig is None:
+            return
+        fills = {} if self.full.isChecked() else {a: FillRange(low=min(t.heel, t.top), high=t.top) for a, _, t in rig.tanks()}
+        self._put("fills of the state", fills=fills)
+
+    def _copy(self) -> None:
+        state = self.desk.state or State(id="new", name="On the road")
+        new = replace(state, id=new_id("state"), name=f"{state.name}, again" if self.desk.state else state.name)
+        if self.desk.edit(lambda r: replace(r, states=(*r.states, new)), "state added"):
+            self.desk.show_state(new.id)
+
+    def _drop(self) -> None:
+        state = self.desk.state
+        if state is not None:
+            self.desk.edit(
+                lambda r: replace(r, states=tuple(s for s in r.states if s.id != state.id)), f"state {state.name} removed"
+            )

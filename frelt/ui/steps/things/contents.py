@@ -1,0 +1,132 @@
+"""What an item holds: its tank and the liquid in it, and what stands in its hose."""
+
+from collections.abc import Callable
+
+from msgspec.structs import replace
+from PyQt6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
+
+from ....core.base.figure import Figure
+from ....core.base.text import capital
+from ....core.base.value import FreltError
+from ....core.day.flows import strength_of
+from ....core.edit.items import with_item
+from ....core.model.item import HosePart, Item, TankPart
+from ....core.model.liquid import LIQUIDS, at_temperature, hypochlorite, other
+from ...frame.desk import Desk
+from ...widgets.fields import FigureField, column
+
+
+class Contents(QWidget):
+    """Fields of the first tank, and of the hoses."""
+
+    def __init__(self, desk: Desk, item: Callable[[], Item | None]) -> None:
+        super().__init__()
+        self.desk, self._item = desk, item
+        units = lambda: desk.units  # noqa: E731
+        self.capacity = FigureField("Capacity", "volume", units, self._set_capacity, low=1e-4, high=100, name="capacity")
+        self.heel = FigureField("Left by the draw (heel)", "share", units, self._set_heel, high=0.5, name="heel")
+        self.top = FigureField("Float shuts at", "share", units, self._set_top, low=0.3, high=1.0, name="top")
+        self.usable = QLabel()
+        self.usable.setObjectName("quiet")
+        self.liquid = QComboBox()
+        self.liquid.setAccessibleName("Liquid")
+        for liquid in LIQUIDS:
+            self.liquid.addItem(capital(liquid.name), liquid.name)
+        self.liquid.addItem("Other liquid", "")
+        self.liquid.activated.connect(self._set_liquid)
+        self.strength = FigureField("Strength", "share", units, self._set_strength, low=0.001, high=0.2, name="strength")
+        self.warmth = FigureField("Temperature", "number", units, self._set_warmth, low=-30, high=230, name="temperature")
+        self.density = FigureField("Density", "density", units, self._set_density, low=200, high=3000, name="density")
+        self.tank = QWidget()
+        self.tank.setLayout(
+            column(self.capacity, self.heel, self.top, self.usable, self.liquid, self.strength, self.warmth, self.density)
+        )
+        self.hose = QComboBox()
+        self.hose.setAccessibleName("What its hose holds")
+        self.hose.addItem("Its hose: dry", "")
+        for liquid in LIQUIDS:
+            self.hose.addItem(f"Its hose holds {liquid.name}", liquid.name)
+        self.hose.activated.connect(self._set_hose)
+        box = QVBoxLayout(self)
+        box.setContentsMargins(0, 0, 0, 0)
+        box.addWidget(self.tank)
+        box.addWidget(self.hose)
+
+    def refresh(self, item: Item) -> None:
+        """Show what an item holds."""
+        tank = next(iter(item.tanks), None)
+        self.tank.setVisible(tank is not None)
+        if tank is not None:
+            self.capacity.show_value(tank.capacity.value)
+            self.heel.show_value(tank.heel)
+            self.top.show_value(tank.top)
+            usable = max(tank.top - tank.heel, 0.0) * tank.capacity.value
+            self.usable.setText(f"Usable between heel and float: {self.desk.units.show(usable, 'volume')}")
+            self.strength.setVisible(tank.liquid.tint == "sh")
+            self.strength.show_value(strength_of(tank))
+            fahrenheit = self.desk.units.length in ("in", "ft-in")
+            self.warmth.label.setText(f"Temperature, {'°F' if fahrenheit else '°C'}")
+            self.warmth.show_value(round(tank.liquid.celsius * 1.8 + 32 if fahrenheit else tank.liquid.celsius, 1))
+            self.density.show_value(tank.liquid.density.value)
+            self.density.setToolTip(tank.liquid.density.note)
+            at = self.liquid.findData(tank.liquid.name)
+            self.liquid.setCurrentIndex(at if at >= 0 else self.liquid.count() - 1)
+        hose = next((p for p in item.parts if isinstance(p, HosePart)), None)
+        self.hose.setVisible(hose is not None)
+        if hose is not None:
+            self.hose.setCurrentIndex(max(self.hose.findData(hose.holds.name if hose.holds is not None else ""), 0))
+
+    def _put_tank(self, words: str, **fields: object) -> None:
+        item = self._item()
+        tank = next(iter(item.tanks), None) if item is not None else None
+        if item is not None and tank is not None:
+            new: TankPart = replace(tank, **fields)
+            parts = tuple(new if p is tank else p for p in item.parts)
+            self.desk.edit(lambda r: with_item(r, replace(item, parts=parts)), words)
+
+    def _set_capacity(self, value: float | None) -> None:
+        if value is not None:
+            self._put_tank("capacity", capacity=Figure(value=value, source="measured"))
+
+    def _set_heel(self, value: float | None) -> None:
+        if value is not None:
+            self._put_tank("heel", heel=value)
+
+    def _set_top(self, value: float | None) -> None:
+        if value is not None:
+            self._put_tank("where the float shuts", top=value)
+
+    def _set_liquid(self) -> None:
+        name = self.liquid.currentData()
+        liquid = next((x for x in LIQUIDS if x.name == name), None) or other("other liquid", 1000.0, 50.0)
+        self._put_tank(f"filled with {liquid.name}", liquid=liquid)
+
+    def _set_strength(self, value: float | None) -> None:
+        if value is not None:
+            liquid = hypochlorite(round(value * 100, 2))
+            self._put_tank(f"filled with {liquid.name}", liquid=liquid)
+
+    def _set_warmth(self, value: float | None) -> None:
+        item = self._item()
+        tank = next(iter(item.tanks), None) if item is not None else None
+        if tank is None or value is None:
+            return
+        celsius = (value - 32) / 1.8 if self.desk.units.length in ("in", "ft-in") else value
+        if not -30 <= celsius <= 110:
+            raise FreltError(f"{value:g} degrees is no temperature of a liquid in a tank; expected -30 to 110 °C")
+        self._put_tank("temperature", liquid=at_temperature(tank.liquid, round(celsius, 1)))
+
+    def _set_density(self, value: float | None) -> None:
+        item = self._item()
+        tank = next(iter(item.tanks), None) if item is not None else None
+        if tank is not None and value is not None:
+            density = Figure(value=value, source="measured", origin=f"density of {tank.liquid.name}")
+            self._put_tank("density", liquid=replace(tank.liquid, density=density))
+
+    def _set_hose(self) -> None:
+        item = self._item()
+        if item is None:
+            return
+        holds = next((x for x in LIQUIDS if x.name == self.hose.currentData()), None)
+        parts = tuple(replace(p, holds=holds) if isinstance(p, HosePart) else p for p in item.parts)
+        self.desk.edit(lambda r: with_item(r, replace(item, parts=parts)), f"hose of {item.name}")

@@ -1,0 +1,130 @@
+"""What nobody counted: one key counts it, one waves it off for this rig."""
+
+from PyQt6.QtCore import QEvent, Qt
+from PyQt6.QtGui import QKeyEvent
+from PyQt6.QtWidgets import QHBoxLayout, QListWidgetItem, QPushButton, QWidget
+
+from ....app import stock
+from ....app.session import new_id
+from ....core.planning.uncounted import Missing, uncounted, waved, with_missing
+from ...frame.desk import Desk
+from ...widgets.fields import column, heading, link, prose
+from ...widgets.rows import Rows
+
+AWAY = (Qt.Key.Key_Delete, Qt.Key.Key_Backspace)
+
+
+class MissingRows(Rows):
+    """Rows that answer to two keys."""
+
+    def __init__(self, panel: "UncountedPanel") -> None:
+        super().__init__()
+        self._panel = panel
+
+    def event(self, event: QEvent | None) -> bool:
+        if isinstance(event, QKeyEvent) and event.type() == QEvent.Type.ShortcutOverride and event.key() in AWAY:
+            event.accept()  # here it waves off, it does not remove what is in hand
+            return True
+        return super().event(event)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        assert event is not None
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self._panel.count()
+        elif event.key() in AWAY:
+            self._panel.wave_off()
+        else:
+            super().keyPressEvent(event)
+
+
+class UncountedPanel(QWidget):
+    """A running list with its sum; empty when everything is counted or waved off."""
+
+    def __init__(self, desk: Desk, parent: QWidget) -> None:
+        super().__init__(parent)
+        self.desk = desk
+        self.found: tuple[Missing, ...] = ()
+        self.sum = prose("")
+        self.list = MissingRows(self)
+        self.list.setAccessibleName("What nobody counted")
+        self.list.take_what_is_left(96)
+        self.list.itemActivated.connect(lambda _: self.count())
+        self.add = QPushButton("Count it")
+        self.add.setToolTip("Return")
+        self.add.clicked.connect(self.count)
+        self.off = QPushButton("Not aboard")
+        self.off.setToolTip("Delete: it is waved off for this rig")
+        self.off.clicked.connect(self.wave_off)
+        self.again = link("", self._again)
+        buttons = QHBoxLayout()
+        buttons.addWidget(self.add)
+        buttons.addWidget(self.off)
+        box = column(heading("Nobody counted yet"), self.sum, self.list)
+        box.setStretch(2, 1)
+        box.addLayout(buttons)
+        box.addWidget(self.again)
+        self.setLayout(box)
+        for signal in (desk.changed, desk.looks_changed):
+            signal.connect(self._if_seen)
+
+    def _if_seen(self) -> None:
+        if self.isVisible() and not self.desk.dragging:
+            self.refresh()
+
+    def refresh(self) -> None:
+        """Look through the rig again."""
+        solved, units = self.desk.session.solved, self.desk.units
+        entries = {e.item.id: e.item for e in stock.equipment()}
+        self.found = uncounted(solved.rig, solved.frames, entries) if solved is not None else ()
+        row = max(self.list.currentRow(), 0)
+        self.list.clear()
+        for m in self.found:
+            mass, spread = units.show(m.mass.value, "mass"), units.show(m.mass.plus_minus, "mass", unit=False)
+            one = QListWidgetItem(f"{m.name}, {mass} ± {spread}\n{m.why}")
+            one.setToolTip(f"{m.mass.source}: {m.mass.note}" if m.mass.note else m.mass.source)
+            self.list.addItem(one)
+        self.list.setCurrentRow(min(row, len(self.found) - 1))
+        self.list.fit()
+        total = units.show(sum(m.mass.value for m in self.found), "mass")
+        rig = self.desk.rig
+        if self.found:
+            self.sum.setText(f"Such a rig usually carries {total} more than is counted here.")
+        else:
+            some = rig is not None and bool(rig.items)
+            self.sum.setText("All of the usual is counted or waved off." if some else "Nothing is aboard yet.")
+        self.add.setEnabled(bool(self.found))
+        self.off.setEnabled(bool(self.found))
+        gone = len(rig.waved) if rig is not None else 0
+        self.again.setText(f"Ask again about what was waved off ({gone})")
+        self.again.setVisible(gone > 0)
+
+    def _chosen(self) -> Missing | None:
+        row = self.list.currentRow()
+        return self.found[row] if 0 <= row < len(self.found) else None
+
+    def count(self) -> None:
+        """Put the chosen one aboard or into the reckoning; it is not taken in hand, so that the next can follow."""
+        chosen, rig, carrier = self._chosen(), self.desk.session.rig, self.desk.carrier
+        if chosen is None or rig is None or carrier is None:
+            return
+        if chosen.how == "catalog":
+            entry = stock.entry_of(chosen.what)
+            if entry is not None:
+                made, _ = stock.put_on(rig, entry, carrier_id=carrier.id)
+                self.desk.edit(lambda _: made, f"{chosen.name} counted")
+        else:
+            self.desk.edit(lambda r: with_missing(r, chosen, new_id), f"{chosen.name} counted")
+        self.refresh()
+
+    def wave_off(self) -> None:
+        """Leave the chosen one out for this rig."""
+        chosen = self._chosen()
+        if chosen is not None:
+            self.desk.edit(lambda r: waved(r, chosen.id), f"{chosen.name} waved off")
+            self.refresh()
+
+    def _again(self) -> None:
+        from msgspec.structs import replace
+
+        self.desk.edit(lambda r: replace(r, waved=()), "asked again")
+        self.refresh()

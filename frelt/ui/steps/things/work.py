@@ -1,0 +1,206 @@
+"""What is done with the things in hand: one place for menus, keys and buttons."""
+
+from collections.abc import Callable
+
+from msgspec.structs import replace
+
+from ....app.session import new_id
+from ....core.base.text import capital, joined
+from ....core.base.value import FreltError
+from ....core.edit.items import duplicate, remove, turn, with_item
+from ....core.model.rig import Rig
+from ....core.placing import arrange
+from ....core.placing.arrange import Line
+from ....core.placing.free_spot import to_free_spot
+from ....core.solve import Solved
+from ....core.space.moving_along import roots
+from ...frame.desk import Desk
+
+
+class Work:
+    """Edits of what is in hand; each says why where it cannot be done."""
+
+    def __init__(self, desk: Desk) -> None:
+        self.desk = desk
+
+    def _held(self, least: int = 1) -> tuple[str, ...]:
+        held = self.desk.held
+        if len(held) < least:
+            how = "Take an item in hand first: click it, or press Tab on the bench."
+            self.desk.said.emit(how if least == 1 else "Take more in hand: hold Shift and click, or drag a frame around them.")
+            return ()
+        return held
+
+    def _try(self, make: Callable[[Solved], Rig], words: str) -> bool:
+        solved = self.desk.session.solved
+        if solved is None:
+            return False
+        try:
+            rig = make(solved)
+        except FreltError as err:
+            self.desk.said.emit(f"{capital(str(err))}.")
+            return False
+        return self.desk.edit(lambda _: rig, words)
+
+    def _names(self) -> str:
+        rig = self.desk.session.rig
+        held = self.desk.held
+        if rig is None or not held:
+            return ""
+        return rig.item(held[0]).name if len(held) == 1 else f"{len(held)} things"
+
+    def turn(self, quarters: int = 1) -> None:
+        """Turn what is in hand about each one's own middle."""
+        held = self._held()
+        if held:
+
+            def make(solved: Solved) -> Rig:
+                rig = solved.rig
+                for one in held:
+                    rig = turn(rig, one, quarters)
+                return rig
+
+            self._try(make, f"{self._names()} turned by a quarter")
+
+    def duplicate(self) -> None:
+        """A copy of what is in hand behind it or where there is room, in hand."""
+        held, rig = self._held(), self.desk.session.rig
+        if not held or rig is None:
+            return
+        boxes = [rig.item(i) for i in roots(rig, held)]
+        shift = max(i.length.value if i.place.turns % 2 == 0 else i.width.value for i in boxes)
+        copies = []
+        for one in boxes:
+            rig, copy = duplicate(rig, one.id, shift, 0.0, new_id)
+            copies.append(copy)
+        if len(copies) == 1:
+            rig = to_free_spot(rig, copies[0])
+        if self.desk.edit(lambda _: rig, f"{self._names()} duplicated"):
+            self.desk.take_all(copies)
+
+    def repeat(self, count: int, gap: float, across: bool) -> None:
+        """A row of copies of the item in hand, with gaps [m]."""
+        held, rig = self._held(), self.desk.session.rig
+        if held and rig is not None:
+            made, copies = arrange.row(rig, held[0], count, gap, new_id, across)
+            if self.desk.edit(lambda _: made, f"{self._names()} repeated"):
+                self.desk.take_all((held[0], *copies))
+
+    def remove(self) -> None:
+        """Take what is in hand off the rig, with all that stands on it."""
+        held = self._held()
+        if held:
+
+            def make(solved: Solved) -> Rig:
+                rig = solved.rig
+                for one in held:
+                    if any(i.id == one for i in rig.items):
+                        rig = remove(rig, one)
+                return rig
+
+            self._try(make, f"{self._names()} removed")
+
+    def lock(self) -> None:
+        """Lock what is in hand in place, or unlock it."""
+        held, rig = self._held(), self.desk.session.rig
+        if held and rig is not None:
+            on = not rig.item(held[0]).locked
+            words = f"{self._names()} {'locked' if on else 'unlocked'}"
+
+            def make(solved: Solved) -> Rig:
+                made = solved.rig
+                for one in held:
+                    made = with_item(made, replace(made.item(one), locked=on))
+                return made
+
+            if self._try(make, words):
+                self.desk.said.emit(f"{capital(words)}.")
+
+    def align(self, line: Line) -> None:
+        """Line what is in hand up with the first of it."""
+        held = self._held(2)
+        if held:
+            self._try(lambda s: arrange.aligned(s, held, line), "lined up")
+
+    def distribute(self, axis: int) -> None:
+        """Even gaps, along the deck (0) or across it (1)."""
+        held = self._held(3)
+        if held:
+            self._try(lambda s: arrange.distributed(s, held, axis), "spread evenly")
+
+    def mirror(self) -> None:
+        """What is in hand to the other side."""
+        held = self._held()
+        if held:
+            self._try(lambda s: arrange.mirrored(s, held), f"{self._names()} mirrored to the other side")
+
+    def mirror_station(self) -> None:
+        """The same once more on the other side: a second operator's station."""
+        held, solved = self._held(), self.desk.session.solved
+        if not held or solved is None:
+            return
+        try:
+            rig, copies = arrange.station_mirrored(solved, held, new_id)
+        except FreltError as err:
+            self.desk.said.emit(f"{capital(str(err))}.")
+            return
+        if self.desk.edit(lambda _: rig, f"{self._names()} on the other side, too"):
+            self.desk.take_all(copies)
+
+    def exchange(self) -> None:
+        """The places of two things in hand exchanged."""
+        held = self._held(2)
+        if held:
+            self._try(lambda s: arrange.exchanged(s.rig, held), "places exchanged")
+
+    def group(self) -> None:
+        """What is in hand moves together from now on, or no longer."""
+        held, rig = self._held(2), self.desk.session.rig
+        if held and rig is not None:
+            names = {rig.item(i).group for i in held}
+            name = "" if len(names) == 1 and names != {""} else new_id("group")
+            self._try(lambda s: arrange.grouped(s.rig, held, name), "one group" if name else "group taken apart")
+
+    def joined_now(self) -> bool:
+        """Whether the tanks in hand are joined already."""
+        rig, held = self.desk.session.rig, set(self.desk.held)
+        return rig is not None and any({t.split("/")[0] for t in j.tanks} & held for j in rig.joined)
+
+    def join(self) -> None:
+        """The tanks in hand made one by an open pipe, or parted again."""
+        held, rig = self._held(2), self.desk.session.rig
+        if not held or rig is None:
+            return
+        rest = tuple(j for j in rig.joined if not {t.split("/")[0] for t in j.tanks} & set(held))
+        if len(rest) < len(rig.joined):
+            self._try(lambda s: replace(s.rig, joined=rest), "tanks parted")
+            return
+        tanks = tuple(f"{i}/{rig.item(i).tanks[0].id}" for i in held if rig.item(i).tanks)
+        self._try(lambda s: arrange.joined_tanks(s.rig, tanks), "tanks joined")
+
+    def evenness_words(self) -> str:
+        """How even what stands on the carrier is, and how much of it is free, in words."""
+        solved, carrier, units = self.desk.solved, self.desk.carrier, self.desk.units
+        if solved is None or carrier is None or not solved.rig.items:
+            return ""
+        left, right = arrange.evenness(solved, carrier.id)
+        a, b = arrange.length_free(solved, carrier.id)
+        sides = [f"{units.show(m, 'mass')} {units.side(s)}" for m, s in ((left, "left"), (right, "right"))]
+        free = f"; {units.show(b - a, 'length')} of the deck's length is free" if b - a > 0.05 else ""
+        return f"On this deck: {joined(sides)}{free}."
+
+    def walk_words(self) -> str:
+        """Which way one comes onto the floor, and how many of the services are reached from it or from outside."""
+        from ....core.space.rooms import rooms
+        from ....core.space.walk import entrances, walk
+
+        solved, carrier = self.desk.solved, self.desk.carrier
+        if solved is None or carrier is None:
+            return "No rig is on the bench yet."
+        doors = entrances(walk(solved.rig, solved.frames, carrier), carrier)
+        way = f", in through {joined([d.lower() for d in doors])}" if doors else " from outside"
+        own = [r for r in rooms(solved.rig, solved.frames) if r.carrier == carrier.id]
+        bad = {(c.items[0], c.detail[0]) for c in solved.checks if c.kind == "service" and c.items and c.detail}
+        reached = sum((r.item, r.service.what) not in bad for r in own)
+        count = f" {reached} of {len(own)} services are reached." if own else ""
+        return f"Hatched: where a person can walk{way}.{count}"

@@ -1,1 +1,0 @@
-"""Big and small things: the catalog, what is in hand, several at once."""

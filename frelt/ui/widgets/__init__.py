@@ -1,0 +1,1 @@
+"""Fields, rows and lists that several places use."""
