@@ -11,8 +11,9 @@ from frelt.core.kind.make import made
 from frelt.core.model.carrier import Aboard, Trailer, TrailerEmpty, TrailerRatings, Vehicle, VehicleEmpty, VehicleRatings
 from frelt.core.model.document import Document, Job, LogEntry
 from frelt.core.model.item import Item, Placement
-from frelt.core.model.rig import Bars, Forklift, Rig, Wish
+from frelt.core.model.rig import Bars, Forklift, Rig
 from frelt.core.model.state import FillRange, Person, State
+from frelt.core.model.wish import Wish
 from scripts.demo_parts import CATALOG, weighed
 
 US_RULES, METRIC_RULES = rule_sets()

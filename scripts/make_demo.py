@@ -20,8 +20,9 @@ from frelt.core.model.brief import Brief, Supplied
 from frelt.core.model.carrier import Trailer, TrailerEmpty, TrailerRatings
 from frelt.core.model.document import Document, Job, LogEntry
 from frelt.core.model.item import Item, Placement
-from frelt.core.model.rig import Rig, Wish
+from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State
+from frelt.core.model.wish import Wish
 from frelt.formats.document import encode
 from scripts.demo_parts import CATALOG, DATA, weighed
 from scripts.demo_vehicles import ballast, playground, shelter, tram

@@ -12,10 +12,10 @@ from msgspec.structs import replace
 
 from frelt.app.places import shipped
 from frelt.core.base.figure import Figure, plate
+from frelt.core.kind.substances import WATER
 from frelt.core.model.carrier import Axle, Deck, Tires, Trailer, TrailerEmpty, TrailerRatings
 from frelt.core.model.document import Document
 from frelt.core.model.item import Centre, Item, Placement, TankPart
-from frelt.core.model.liquid import WATER
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State
 from frelt.formats.document import decode

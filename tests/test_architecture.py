@@ -8,7 +8,7 @@ from pathlib import Path
 
 import pytest
 
-from frelt.core.kind.kind import every
+from frelt.core.kind.registry import every
 from frelt.core.kinds import __path__ as kind_files
 from frelt.drawing import views
 from frelt.drawing.sketch import SKETCHES, sketched
@@ -27,7 +27,9 @@ def loaded_after(code: str) -> set[str]:
 
 
 def test_core_drawing_and_formats_load_without_qt() -> None:
-    code = "import frelt.core.solve, frelt.core.fix, frelt.core.report, frelt.drawing.views, frelt.formats.document"
+    code = (
+        "import frelt.core.solve, frelt.core.fixes.fix, frelt.core.report.report, frelt.drawing.views, frelt.formats.document"
+    )
     assert not [m for m in loaded_after(code) if m.startswith("PyQt6")]
 
 

@@ -12,7 +12,7 @@ from msgspec.structs import replace
 
 from frelt.app.storage import save
 from frelt.core.model.document import Document
-from frelt.core.model.rig import RuleSet
+from frelt.core.model.rules import RuleSet
 from tests.conftest import block, demo, rig
 
 ROOT = Path(__file__).parents[1]

@@ -10,12 +10,14 @@ from msgspec.structs import replace
 from ..core.base.figure import Figure
 from ..core.base.value import FreltError
 from ..core.edit.items import add, on_deck
-from ..core.kind.catalog import Chassis, Entry, spoken, taken_with, unread
+from ..core.kind.catalog import spoken, taken_with, unread
+from ..core.kind.substances import GASOLINE
 from ..core.model.carrier import Carrier, Trailer, Vehicle
+from ..core.model.catalog_entry import Chassis, Entry
 from ..core.model.document import Document, Job
 from ..core.model.item import Item, Placement, TankPart
-from ..core.model.liquid import GASOLINE
-from ..core.model.rig import Rig, RuleSet
+from ..core.model.rig import Rig
+from ..core.model.rules import RuleSet
 from ..core.model.state import FillRange, Person, State
 from ..core.placing.free_spot import free_spot
 from ..core.space.surfaces import hung, upright

@@ -11,6 +11,7 @@ from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from . import checks as _checks  # noqa: F401  (fills the registry)
+from .base.arrays import Array
 from .base.kept import Memo
 from .base.text import capital
 from .base.value import FreltError
@@ -26,8 +27,6 @@ from .statics.lifting import lifted_extreme
 from .statics.limit import Limit
 from .statics.loads import LiftedPiece, Loads
 from .statics.worst import Extreme, extreme
-
-Array = NDArray[np.float64]
 
 
 class Solved(Struct, frozen=True):

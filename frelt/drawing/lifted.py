@@ -1,7 +1,7 @@
 """A skid lifted over its bed: raised with all that stands on it, the forks below it and their mast behind."""
 
 from ..core.geometry.frames import Frames, standing_on
-from ..core.kind.kind import given
+from ..core.kind.registry import given
 from ..core.model.rig import Rig
 from .shapes import Group, Path, line, polygon, rect
 

@@ -12,12 +12,14 @@ from msgspec.structs import replace
 from ..core.base.figure import Figure, Source
 from ..core.base.typed import NotUnderstood, read
 from ..core.base.units import METRIC, US
-from ..core.kind.catalog import Entry
-from ..core.kind.kind import Kind, find, kind_of
-from ..core.kind.kind import every as every_kind
+from ..core.kind.kind import Kind
 from ..core.kind.make import is_computed, made
+from ..core.kind.registry import every as every_kind
+from ..core.kind.registry import find, kind_of
+from ..core.kind.substances import LIQUIDS
+from ..core.model.catalog_entry import Entry
 from ..core.model.item import Centre, HosePart, Item, Part, Placement, Shape, TankPart
-from ..core.model.liquid import LIQUIDS, Liquid
+from ..core.model.liquid import Liquid
 from .rows import Row, every, rows, table
 
 SHAPES: tuple[Shape, ...] = ("box", "upright cylinder", "lying cylinder", "lying ellipse", "cone bottom")

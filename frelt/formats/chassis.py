@@ -6,7 +6,6 @@ Doors, wheel wells, no-bolt zones and seats are lists divided by semicolons, eac
 from collections.abc import Iterable
 
 from ..core.base.figure import Figure, Rating, Source, rated
-from ..core.kind.catalog import Chassis
 from ..core.model.carrier import (
     Axle,
     Body,
@@ -24,6 +23,7 @@ from ..core.model.carrier import (
     Well,
     Zone,
 )
+from ..core.model.catalog_entry import Chassis
 from .rows import Row, rows, table
 
 VEHICLES = ("pickup", "flatbed", "service body", "box truck", "van")

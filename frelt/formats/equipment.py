@@ -3,7 +3,7 @@
 import msgspec
 
 from ..core.base.value import BadInput, Id, Value
-from ..core.kind.catalog import Entry
+from ..core.model.catalog_entry import Entry
 from .strict import parsed, seen, typed
 
 SUFFIX = ".equipment.json"

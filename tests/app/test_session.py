@@ -17,7 +17,8 @@ from frelt.app.settings import SettingsStore
 from frelt.app.storage import backup_of, load, save
 from frelt.core.base.figure import NOT_RATED, plate
 from frelt.core.base.value import BadInput, FreltError
-from frelt.core.edit.items import copy_rig, duplicate, move, place, remove, set_rating, turn
+from frelt.core.edit.items import copy_rig, duplicate, move, place, remove, turn
+from frelt.core.edit.ratings import set_rating
 from frelt.core.model.document import Document
 from frelt.core.model.integrity import check_rig
 from tests.conftest import block, demo, rig, tank
@@ -85,7 +86,7 @@ SAVER = """
 import sys
 from pathlib import Path
 from frelt.app.session import Session
-from frelt.core.edit import move
+from frelt.core.edit.items import move
 s = Session(); s.open(Path(sys.argv[1])); print("ready", flush=True)
 n = 0
 while True:

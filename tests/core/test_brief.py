@@ -9,10 +9,11 @@ from frelt.app.stock import class_of, classes, equipment, list_on_deck, new_rig
 from frelt.core.base.figure import Figure, plate
 from frelt.core.base.load_index import load_of
 from frelt.core.base.units import GALLON, US
-from frelt.core.model.brief import Brief, Supplied, bucket_flow, lever
-from frelt.core.model.rig import RuleSet
+from frelt.core.model.brief import Brief, Supplied
+from frelt.core.model.rules import RuleSet
 from frelt.core.planning.carrier_fit import least_excess, table, wanted
 from frelt.core.planning.equipment import GPM, Worked, worked_out
+from frelt.core.planning.readings import bucket_flow, lever
 from frelt.core.solve import solve
 from tests.conftest import block
 

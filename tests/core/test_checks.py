@@ -7,10 +7,10 @@ from frelt.core.base.figure import NOT_RATED, Figure, plate
 from frelt.core.base.units import LB, METRIC, US
 from frelt.core.judge.check import KINDS, RANKS, Check
 from frelt.core.judge.words import brief, sentence
+from frelt.core.kind.substances import WATER
 from frelt.core.model.carrier import Tires, TrailerRatings
 from frelt.core.model.item import Centre, HosePart
-from frelt.core.model.liquid import WATER
-from frelt.core.model.rig import RuleSet
+from frelt.core.model.rules import RuleSet
 from frelt.core.model.state import FillRange, Person, State
 from frelt.core.report.verdict import verdict
 from frelt.core.solve import solve

@@ -13,10 +13,10 @@ from frelt.core.day.play import Play, enough, play, table
 from frelt.core.day.templates import SCHOOLS, template
 from frelt.core.edit.items import copy_rig, remove
 from frelt.core.kind.make import made
+from frelt.core.kind.substances import hypochlorite
 from frelt.core.model.day import Act, ActKind, Day, clock
 from frelt.core.model.integrity import check_rig
 from frelt.core.model.item import Placement
-from frelt.core.model.liquid import hypochlorite
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange
 from frelt.core.solve import Solved, solve

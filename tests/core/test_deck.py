@@ -12,7 +12,8 @@ from frelt.core.judge.wishes import judged
 from frelt.core.judge.words import sentence
 from frelt.core.model.carrier import Body, Deck, Well, Zone
 from frelt.core.model.item import FasteningPart, Placement
-from frelt.core.model.rig import Rig, Wish
+from frelt.core.model.rig import Rig
+from frelt.core.model.wish import Wish
 from frelt.core.placing.distances import facings
 from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve

@@ -11,11 +11,13 @@ from frelt.app import stock
 from frelt.core.base.figure import Figure, plate
 from frelt.core.base.value import BadInput
 from frelt.core.checks.headroom import inside_height
-from frelt.core.edit.items import copy_rig, remove, with_carrier
+from frelt.core.edit.carriers import with_carrier
+from frelt.core.edit.items import copy_rig, remove
+from frelt.core.geometry.polygon import area, centroid
 from frelt.core.kind.make import made
-from frelt.core.masses.fit_out import placed_fit_out
+from frelt.core.masses.fit_out import COVERS, EACH, placed_fit_out
 from frelt.core.model.carrier import Body, Vehicle
-from frelt.core.model.fit_out import COVERS, EACH, FitOut, area, centroid
+from frelt.core.model.fit_out import FitOut
 from frelt.core.model.integrity import check_rig
 from frelt.core.model.item import Placement
 from frelt.core.model.rig import Rig

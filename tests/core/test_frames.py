@@ -16,9 +16,10 @@ from frelt.core.geometry.frames import FACES, TURNS, Frames, deck_frame, placed
 from frelt.core.model.carrier import Deck
 from frelt.core.model.item import Face, Placement
 from frelt.core.placing.distances import facings, snapped, with_distance
-from frelt.core.placing.safe_floor import HalfPlanes, blocked_room, clip_all
+from frelt.core.placing.room import blocked_room
 from frelt.core.solve import solve
 from frelt.core.space.solids import hull, solids
+from frelt.core.statics.half_planes import HalfPlanes, clip_all
 from frelt.core.statics.worst import extreme, spread
 from tests.conftest import block, demo, rig, tank, trailer
 

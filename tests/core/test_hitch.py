@@ -13,7 +13,8 @@ from frelt.core.judge.words import sentence
 from frelt.core.masses.bare import bare
 from frelt.core.model.carrier import Aboard, Axle, Deck, Seat, Tires, Trailer, Vehicle, VehicleEmpty, VehicleRatings
 from frelt.core.model.item import Placement
-from frelt.core.model.rig import Bars, Rig, RuleSet
+from frelt.core.model.rig import Bars, Rig
+from frelt.core.model.rules import RuleSet
 from frelt.core.model.state import FillRange, Person, State
 from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve

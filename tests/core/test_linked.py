@@ -9,7 +9,8 @@ from scipy.optimize import linprog
 
 from frelt.core.base.value import FreltError
 from frelt.core.masses.linked import corners_of
-from frelt.core.model.rig import Link, Rig
+from frelt.core.model.rig import Rig
+from frelt.core.model.ties import Link
 from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve
 from frelt.core.statics.worst import extreme, highest, lowest

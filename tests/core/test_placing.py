@@ -15,22 +15,24 @@ from frelt.core.base.figure import Figure, plate
 from frelt.core.base.units import FOOT, GALLON, INCH, US
 from frelt.core.checks.apart import _gaps
 from frelt.core.checks.pull_off import ways
-from frelt.core.edit.items import set_fill, with_item
+from frelt.core.edit.items import with_item
+from frelt.core.edit.states import set_fill
 from frelt.core.fixes.fix import fixes
 from frelt.core.geometry.frames import Frames
 from frelt.core.geometry.tank_shape import inside_volume, share_below, surface_height
 from frelt.core.judge.check import Check
 from frelt.core.judge.words import sentence
-from frelt.core.kind.kind import every
-from frelt.core.kind.kind import given as known
 from frelt.core.kind.make import is_computed, made, with_field, with_option
+from frelt.core.kind.registry import every
+from frelt.core.kind.registry import given as known
 from frelt.core.kinds.reel import capacity_of, hose_capacity, layers
 from frelt.core.model.carrier import Body, Deck, Door, Vehicle
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Forklift, Rig
 from frelt.core.model.state import FillRange, State
 from frelt.core.placing.arrange import aligned, distributed, joined_tanks, length_free, mirrored, row, shifted
-from frelt.core.placing.safe_floor import middle_of, safe_floor
+from frelt.core.placing.room import middle_of
+from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import Solved, solve
 from frelt.core.space.rooms import Neighbors, blocked, rooms, walls
 from frelt.core.space.solids import solids

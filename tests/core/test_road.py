@@ -7,11 +7,12 @@ from frelt.app.stock import class_of, new_rig, rule_sets, with_chassis
 from frelt.core.base.figure import plate
 from frelt.core.base.units import LB, METRIC, US
 from frelt.core.geometry.frames import Frames
-from frelt.core.judge.words import brief, sentence
+from frelt.core.judge.words import ASK, brief, sentence
 from frelt.core.model.carrier import Body
-from frelt.core.model.rig import RuleSet
+from frelt.core.model.rules import RuleSet
+from frelt.core.report.notes import notes
 from frelt.core.solve import solve
-from frelt.core.space.outside import ASK, bridge_limit, notes, outside
+from frelt.core.space.outside import bridge_limit, outside
 from tests.conftest import block, rig, trailer
 
 US_RULES, METRIC_RULES = rule_sets()

@@ -11,9 +11,9 @@ from msgspec.structs import replace
 from scipy.optimize import minimize
 
 from frelt.core.base.units import GALLON
+from frelt.core.kind.substances import hypochlorite
 from frelt.core.liquids.drain import G, drain_time, flow, friction, level_time
 from frelt.core.liquids.road_fill import RoadFill, fill_order, rates, road_fill, with_road_fill
-from frelt.core.model.liquid import hypochlorite
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State
 from frelt.core.solve import solve

@@ -12,7 +12,8 @@ from frelt.core.edit.items import place
 from frelt.core.fixes.fix import PROPOSERS, fixes
 from frelt.core.liquids.fill_line import fill_lines
 from frelt.core.model.carrier import TrailerRatings
-from frelt.core.model.rig import Rig, RuleSet
+from frelt.core.model.rig import Rig
+from frelt.core.model.rules import RuleSet
 from frelt.core.model.state import FillRange, State
 from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve

@@ -14,7 +14,8 @@ from frelt.core.fixes.fix import fixes
 from frelt.core.judge.words import brief, sentence
 from frelt.core.masses.bare import bare
 from frelt.core.model.carrier import Aboard, Body, Door, Trailer
-from frelt.core.model.rig import Rig, RuleSet
+from frelt.core.model.rig import Rig
+from frelt.core.model.rules import RuleSet
 from frelt.core.model.state import State
 from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve

@@ -15,9 +15,9 @@ from frelt.core.base.figure import Figure
 from frelt.core.base.load_index import LOADS, load_of
 from frelt.core.geometry.tank_shape import centroid_height, inside_volume, share_below, surface_height, volume_moment, width_at
 from frelt.core.kind.make import made
+from frelt.core.kind.substances import LIQUIDS, WATER, at_temperature, hypochlorite, water_density
 from frelt.core.masses.item_rows import own_rows
 from frelt.core.model.item import TankPart
-from frelt.core.model.liquid import LIQUIDS, WATER, at_temperature, hypochlorite, water_density
 from tests.conftest import tank
 
 

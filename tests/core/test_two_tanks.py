@@ -7,8 +7,8 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from frelt.core.liquids.two_tanks import Corner, cut, two_tanks
-from frelt.core.placing.safe_floor import linear_sides
 from frelt.core.solve import solve
+from frelt.core.statics.half_planes import linear_sides
 from tests.conftest import block, demo, rig, tank
 from tests.core.test_road_fill import PLACES, wrong
 

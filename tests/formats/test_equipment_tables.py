@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from frelt.app.places import library_dir
 from frelt.app.stock import equipment, forget_equipment, import_equipment, shop_equipment
 from frelt.core.base.value import BadInput, BadTable
-from frelt.core.kind.catalog import Entry
+from frelt.core.model.catalog_entry import Entry
 from frelt.core.model.item import Item
 from frelt.formats.catalog import read_catalog, write_catalog
 from frelt.formats.equipment import decode_entries, encode_entries

@@ -3,18 +3,17 @@
 from collections.abc import Iterable
 
 import numpy as np
-from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..base.kept import Each
 from ..base.units import Units
 from ..geometry.frames import Frame, Frames
 from ..judge.check import Check, CheckKind, register
-from ..kind.kind import Box, kind_of
+from ..kind.kind import Box
+from ..kind.registry import kind_of
 from ..model.item import Item, Nature
 from ..model.rig import Rig
 from ..space.rooms import boxed
-
-Array = NDArray[np.float64]
 
 _traits: Each[tuple[tuple[Nature, Box], ...]] = Each()
 

@@ -6,8 +6,8 @@ import numpy as np
 
 from ..base.units import Units
 from ..judge.check import Bearing, Check, CheckKind, register
-from ..judge.words import when
-from ..space.outside import ASK, bridge_limit
+from ..judge.words import ASK, when
+from ..space.outside import bridge_limit
 from ..statics.cases import overhang
 from ..statics.limit import Limit
 

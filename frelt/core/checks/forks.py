@@ -6,7 +6,7 @@ from ..base.figure import NOT_RATED
 from ..base.units import Units
 from ..geometry.frames import Frames, standing_on
 from ..judge.check import Check, CheckKind, Status, register
-from ..kind.kind import given
+from ..kind.registry import given
 from ..model.carrier import Carrier
 from ..model.item import Item
 from ..model.rig import Rig

@@ -10,7 +10,8 @@ from ..base.kept import Each, Memo
 from ..base.units import Units
 from ..geometry.frames import Frame, Frames
 from ..judge.check import Check, CheckKind, register
-from ..kind.kind import Box, Fan, kind_of
+from ..kind.kind import Box, Fan
+from ..kind.registry import kind_of
 from ..kinds.reel import capacity_of
 from ..model.carrier import Carrier
 from ..model.item import HosePart, Item

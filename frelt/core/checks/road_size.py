@@ -5,8 +5,9 @@ from collections.abc import Iterable
 from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, Status, register
+from ..judge.words import ASK
 from ..model.rig import Rig
-from ..space.outside import ASK, outside
+from ..space.outside import outside
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:

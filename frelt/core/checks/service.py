@@ -6,7 +6,7 @@ from ..base.text import capital, joined
 from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, Status, register
-from ..kind.kind import kind_of
+from ..kind.registry import kind_of
 from ..model.item import Item
 from ..model.rig import Rig
 from ..space.rooms import Blocked, Room, blocked, rooms

@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 
 from ..judge.check import Bearing, CheckKind, named, register
-from ..planning.questions import tire_rating
+from ..judge.plates import tire_rating
 from ..statics.limit import Limit
 
 

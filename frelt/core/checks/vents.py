@@ -5,7 +5,8 @@ from collections.abc import Iterable
 from ..base.units import Units
 from ..geometry.frames import Frame, Frames
 from ..judge.check import Check, CheckKind, register
-from ..kind.kind import Box, Column, kind_of, nothing
+from ..kind.kind import Box, Column, nothing
+from ..kind.registry import kind_of
 from ..model.carrier import Carrier
 from ..model.item import Item
 from ..model.rig import Rig

@@ -4,15 +4,13 @@ from collections.abc import Mapping
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..kind.kind import given
+from ..base.arrays import Array
+from ..kind.registry import given
 from ..liquids.drain import drain_time, valve_of
 from ..model.day import DRAWING, PUMP_STATION, SOAP, Act, Day, called
 from ..model.item import ConsumerPart, Item, TankPart
 from ..model.rig import Rig
-
-Array = NDArray[np.float64]
 
 
 class Flow(Struct, frozen=True):

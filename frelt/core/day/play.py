@@ -13,13 +13,12 @@ from msgspec import Struct
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..liquids.road_fill import road_states
 from ..model.day import DRAWING, Act, Day, called, clock
 from ..model.rig import Rig
 from ..solve import Solved
 from .flows import Aboard, Flow, flow_of
-
-Array = NDArray[np.float64]
 
 
 class Short(Struct, frozen=True):

@@ -4,14 +4,13 @@ from collections.abc import Callable, Iterable
 
 from msgspec.structs import replace
 
-from ..base.figure import Rating
 from ..base.value import FreltError
 from ..geometry.frames import standing_on
-from ..model.carrier import Carrier, Deck, Trailer
+from ..model.carrier import Deck
 from ..model.day import Day
 from ..model.item import Item, Placement
 from ..model.rig import Rig
-from ..model.state import FillRange, State
+from ..model.state import State
 
 NewId = Callable[[str], str]
 
@@ -180,79 +179,8 @@ def copy_rig(rig: Rig, new_id: NewId, name: str) -> Rig:
     )
 
 
-def set_fill(rig: Rig, state_id: str, address: str, fill: FillRange) -> Rig:
-    """The rig with one state's range of one tank set, and of those joined to it; low ends above high ones are pulled down to it."""
-    low = min(fill.low, fill.high)
-    tidy = replace(fill, low=low)
-    together = dict.fromkeys([address, *(t for j in rig.joined if address in j.tanks for t in j.tanks)], tidy)
-    states = tuple(replace(s, fills={**s.fills, **together}) if s.id == state_id else s for s in rig.states)
-    return replace(rig, states=states)
-
-
 def on_deck(item: Item, deck: Deck) -> Item:
     """The item put down in the middle of a deck."""
     u = sum(p[0] for p in deck.outline) / len(deck.outline)
     v = sum(p[1] for p in deck.outline) / len(deck.outline)
     return replace(item, place=Placement(deck=deck.id, u=u, v=v))
-
-
-def with_ball(rig: Rig, height: float | None) -> Rig:
-    """The rig with the ball at another height [m], the vehicle's where there is one."""
-    if rig.vehicle is not None:
-        return replace(rig, vehicle=replace(rig.vehicle, ball_z=height))
-    return replace(rig, trailer=rig.trailer and replace(rig.trailer, ball_z=height))
-
-
-def carrier_field(rig: Rig, field: str) -> tuple[Carrier, str]:
-    """The carrier a field's address belongs to, and the rest of it. Raises KeyError where there is none."""
-    own, rest = (rig.vehicle, field.removeprefix("vehicle.")) if field.startswith("vehicle.") else (rig.trailer, field)
-    if own is None:
-        raise KeyError(field)
-    return own, rest
-
-
-def with_carrier(rig: Rig, carrier: Carrier) -> Rig:
-    """The rig with one of its carriers replaced; the fit-out of decks it no longer has goes with them."""
-    made = replace(rig, trailer=carrier) if isinstance(carrier, Trailer) else replace(rig, vehicle=carrier)
-    decks = {d.id for d in made.decks} if rig.fit_out else set()
-    kept = tuple(f for f in made.fit_out if f.deck in decks)
-    return made if len(kept) == len(made.fit_out) else replace(made, fit_out=kept)
-
-
-def with_axle(carrier: Carrier, number: int, **fields: object) -> Carrier:
-    """The carrier with fields of one axle replaced; a vehicle's are counted from the front."""
-    axles = tuple(replace(a, **fields) if i == number else a for i, a in enumerate(carrier.axles))
-    if isinstance(carrier, Trailer):
-        return replace(carrier, axles=axles)
-    return replace(carrier, front=axles[0], rear=axles[1:])
-
-
-def set_rating(rig: Rig, field: str, rating: Rating) -> Rig:
-    """The rig with a rating set by the field a limit names, such as `axles[0].rating` or `vehicle.ratings.gross`.
-
-    Raises KeyError for a field that is no rating.
-    """
-    carrier, own = carrier_field(rig, field)
-    part, _, name = own.partition(".")
-    if part == "ratings" and hasattr(carrier.ratings, name):
-        return with_carrier(rig, replace(carrier, ratings=replace(carrier.ratings, **{name: rating})))
-    if not part.startswith("axles["):
-        raise KeyError(field)
-    number = int(part.removeprefix("axles[").removesuffix("]"))
-    if name.startswith("tires."):
-        tires = replace(carrier.axles[number].tires, **{name.removeprefix("tires."): rating})
-        return with_carrier(rig, with_axle(carrier, number, tires=tires))
-    return with_carrier(rig, with_axle(carrier, number, **{name: rating}))
-
-
-def rating_at(rig: Rig, field: str) -> Rating:
-    """The rating a field names. Raises KeyError where there is none."""
-    carrier, own = carrier_field(rig, field)
-    part, _, name = own.partition(".")
-    found: Rating
-    if part == "ratings":
-        found = getattr(carrier.ratings, name)
-        return found
-    axle = carrier.axles[int(part.removeprefix("axles[").removesuffix("]"))]
-    found = getattr(axle.tires, name.removeprefix("tires.")) if name.startswith("tires.") else axle.rating
-    return found

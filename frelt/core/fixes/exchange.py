@@ -8,7 +8,7 @@ from ..base.units import Units
 from ..edit.items import exchange
 from ..geometry.frames import standing_on
 from ..judge.check import Check
-from ..placing.safe_floor import middle_of
+from ..placing.room import middle_of
 from ..solve import Solved
 from ..statics.loads import Loads
 from .fix import MOST_TRIES, Fix, proved, register

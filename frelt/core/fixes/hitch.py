@@ -3,7 +3,7 @@
 from collections.abc import Iterable
 
 from ..base.units import Units
-from ..edit.items import with_ball
+from ..edit.carriers import with_ball
 from ..judge.check import Check
 from ..solve import Solved
 from ..statics.cases import ball_height

@@ -8,8 +8,8 @@ from msgspec.structs import replace
 from ..base.units import Units
 from ..edit.items import turn, with_item
 from ..judge.check import Check
-from ..kind.kind import kind_of
 from ..kind.make import with_option
+from ..kind.registry import kind_of
 from ..model.item import Item
 from ..model.rig import Rig
 from ..placing.arrange import shifted

@@ -5,14 +5,17 @@ from math import ceil, inf
 
 from ..base.units import Units
 from ..geometry.frames import standing_on
+from ..geometry.polygon import Point, Polygon
 from ..judge.check import Check
 from ..masses.item_rows import own_rows
 from ..model.item import Item
 from ..placing.distances import moved_in_plan
-from ..placing.safe_floor import Point, Polygon, deck_room, half_planes, linear_sides, middle_of, room_taken, stands
+from ..placing.room import deck_room, middle_of, room_taken
+from ..placing.safe_floor import stands
 from ..solve import Solved
 from ..space.moving_along import roots
 from ..space.solids import Solid, solids
+from ..statics.half_planes import half_planes, linear_sides
 from ..statics.loads import Loads
 from .fix import Fix, proved, register
 
@@ -101,7 +104,7 @@ def _shifts(
     span = crossing(tuple(inside), middle, way) if len(inside) > 2 else None
     if span is None:
         return
-    planes = half_planes(solved, loads, moving, middle, linear_sides(loads, bounds))
+    planes = half_planes(solved.rig, loads, solved.frames.carrier_of[item.id], moving, middle, linear_sides(loads, bounds))
     rate = planes.a * way[0] + planes.b * way[1]
     slack = planes.r - planes.a * middle[0] - planes.b * middle[1]
     still = abs(rate) < 1e-9

@@ -6,12 +6,12 @@ from math import floor
 import numpy as np
 
 from ..base.units import Units
-from ..edit.items import set_fill
+from ..edit.states import set_fill
 from ..judge.check import Check
 from ..masses.item_rows import Tank
 from ..model.state import FillRange
-from ..placing.safe_floor import linear_sides
 from ..solve import Solved
+from ..statics.half_planes import linear_sides
 from ..statics.loads import Loads
 from .fix import Fix, proved, register
 from .shift import bounds_for

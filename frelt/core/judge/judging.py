@@ -6,10 +6,10 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..base.figure import Figure
 from ..base.kept import Memo
 from ..base.text import uncapital
-from ..masses.moments import Array
 from ..model.rig import Rig
 from ..statics.limit import Limit
 from ..statics.loads import Loads

@@ -5,9 +5,10 @@ from msgspec import Struct
 
 from ..geometry.frames import Frames
 from ..model.carrier import Deck
-from ..model.rig import Rig, Wish
-from ..placing.safe_floor import linear_sides
+from ..model.rig import Rig
+from ..model.wish import Wish
 from ..space.solids import TOUCH, Solid, depth, solids
+from ..statics.half_planes import linear_sides
 from ..statics.loads import Loads
 from ..statics.worst import extreme
 

@@ -1,5 +1,12 @@
 """Sentences: what a check says, in the reader's units."""
 
+from typing import TYPE_CHECKING
+
+from ..base.units import Units
+
+if TYPE_CHECKING:
+    pass
+
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
@@ -97,3 +104,6 @@ def fills_phrase(fills: Sequence[tuple[str, float, float, float]]) -> str:
         else:
             words.append(f"{name} at {fill * 100:.0f} %")
     return f"with {joined(words)}" if words else ""
+
+
+ASK = "check with your local authority"

@@ -6,7 +6,6 @@ otherwise have to measure; `core.making` turns that into an item, in which any f
 """
 
 from collections.abc import Callable, Mapping
-from math import cos, pi, sin
 from typing import Literal
 
 from msgspec import Struct
@@ -19,7 +18,6 @@ from ..model.item import Item, Nature, Part
 Outline = tuple[tuple[float, float], ...]
 Box = tuple[float, float, float, float, float, float]  # x0, y0, z0, x1, y1, z1 in the item's frame [m]
 Vec = tuple[float, float, float]
-ROUND_SIDES = 32
 FaceSide = Literal["front", "back", "left", "right", "top"]
 
 
@@ -155,106 +153,3 @@ class Kind(Struct, frozen=True):
     def given(self, fields: Mapping[str, Figure], options: Mapping[str, str]) -> Given:
         """An item's parameters, the usual ones where it says nothing."""
         return Given(self.params, self.choices, {k: f.value for k, f in fields.items()}, options)
-
-
-KINDS: dict[str, Kind] = {}
-
-
-def register(kind: Kind) -> None:
-    """Add a kind. Raises ValueError where its id is taken."""
-    if kind.id in KINDS:
-        raise ValueError(f"kind {kind.id} is registered twice")
-    KINDS[kind.id] = kind
-
-
-def find(kind_id: str) -> Kind | None:
-    """A kind by its id, loaded when it is first asked for; None where there is none."""
-    found = KINDS.get(kind_id)
-    if found is None:
-        from .. import kinds
-
-        kinds.load(kind_id)
-        found = KINDS.get(kind_id)
-    return found
-
-
-def every() -> dict[str, Kind]:
-    """Every kind there is, by id."""
-    from .. import kinds
-
-    kinds.load_all()
-    return KINDS
-
-
-def rectangle(item: Item) -> Outline:
-    """The item's length by width."""
-    a, b = item.length.value / 2, item.width.value / 2
-    return ((-a, -b), (a, -b), (a, b), (-a, b))
-
-
-def ellipse(item: Item) -> Outline:
-    """A polygon around the ellipse of length by width, so that nothing round is taken too small."""
-    grow = 1 / cos(pi / ROUND_SIDES)
-    a, b = item.length.value / 2 * grow, item.width.value / 2 * grow
-    steps = (2 * pi * (i + 0.5) / ROUND_SIDES for i in range(ROUND_SIDES))
-    return tuple((a * cos(t), b * sin(t)) for t in steps)
-
-
-def outline(item: Item) -> Outline:
-    """The outline that counts: the item's own corners where given, else its kind's."""
-    if item.outline:
-        return item.outline
-    kind = find(item.kind)
-    return kind.outline(item) if kind is not None else rectangle(item)
-
-
-PLAIN = Kind("plain", "Item", rectangle)  # what is known of a kind that is not here
-
-
-def kind_of(item: Item) -> Kind:
-    """The kind of an item; a plain box for one that is not known here."""
-    return KINDS.get(item.kind) or find(item.kind) or PLAIN
-
-
-def given(item: Item) -> Given:
-    """An item's parameters, the usual ones where it says nothing."""
-    return kind_of(item).given(item.fields, item.options)
-
-
-def whole(item: Item) -> Box:
-    """The box of an item in its own frame."""
-    a, b = item.length.value / 2, item.width.value / 2
-    return -a, -b, 0.0, a, b, item.height.value
-
-
-def beside(
-    item: Item,
-    what: str,
-    side: FaceSide,
-    depth: float,
-    span: tuple[float, float] = (0.0, 1.0),
-    heights: tuple[float, float] = (0.0, 1.0),
-    often: Literal["daily", "now and then"] = "now and then",
-) -> Service:
-    """A place on one side of an item that wants a depth of free room before it [m].
-
-    span: the part of that side, from front to back or left to right; heights: the part of its height; both shares.
-    """
-    a, b, h = item.length.value / 2, item.width.value / 2, item.height.value
-    s0, s1 = span[0] * 2 - 1, span[1] * 2 - 1
-    z0, z1 = heights[0] * h, heights[1] * h
-    mid = (s0 + s1) / 2
-    room: Box
-    if side in ("front", "back"):
-        x = -a if side == "front" else a
-        room = (min(x, x + (depth if x > 0 else -depth)), s0 * b, z0, max(x, x + (depth if x > 0 else -depth)), s1 * b, z1)
-        at = (x, mid * b, (z0 + z1) / 2)
-    elif side in ("left", "right"):
-        y = -b if side == "left" else b
-        room = (s0 * a, min(y, y + (depth if y > 0 else -depth)), z0, s1 * a, max(y, y + (depth if y > 0 else -depth)), z1)
-        at = (mid * a, y, (z0 + z1) / 2)
-    else:
-        reach = heights[1] * b
-        room = (s0 * a, -reach, h, s1 * a, reach, h + depth)
-        at = (mid * a, 0.0, h)
-    return Service(what, side, at, room, often)

@@ -10,7 +10,8 @@ from msgspec.structs import replace
 from ..base.figure import Figure
 from ..model.carrier import Deck
 from ..model.item import Centre, HosePart, Item, Part, Placement, TankPart
-from .kind import Kind, Made, find
+from .kind import Kind, Made
+from .registry import find
 
 COMPUTED = "computed"
 

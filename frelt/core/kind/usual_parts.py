@@ -5,7 +5,8 @@ from typing import Literal
 
 from ..base.figure import Figure
 from ..model.item import ConsumerPart, HosePart, PortPart, Shape, TankPart
-from ..model.liquid import DIESEL, GASOLINE, Liquid
+from ..model.liquid import Liquid
+from .substances import DIESEL, GASOLINE
 
 NOTE = "computed from the kind's parameters; rates from memory"
 GASOLINE_PER_KWH = 0.45e-3 / 3.6e6  # m³/J of shaft work: 0.34 kg/kWh, small engines, from memory

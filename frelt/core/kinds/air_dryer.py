@@ -1,6 +1,8 @@
 """Air dryers and cooling coils between a compressor and an air diaphragm."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
 from ..kind.usual_parts import port
 from ..model.item import Item
 

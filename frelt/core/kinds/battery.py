@@ -1,6 +1,8 @@
 """Batteries by charge: lead about 3.7 Ah a kilogram at 12 V, lithium about 9, from memory."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait
+from ..kind.outlines import beside, rectangle, whole
+from ..kind.registry import register
 from ..kind.usual_parts import port
 from ..model.item import Item
 

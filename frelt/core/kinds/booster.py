@@ -1,6 +1,8 @@
 """Electric booster pumps that lift tap pressure or feed a machine from a low tank."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
 from ..kind.usual_parts import draws_power, port
 from ..model.item import Item
 

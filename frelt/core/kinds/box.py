@@ -1,5 +1,7 @@
 """Free items: a box and a mass."""
 
-from ..kind.kind import Kind, rectangle, register
+from ..kind.kind import Kind
+from ..kind.outlines import rectangle
+from ..kind.registry import register
 
 register(Kind("box", "Free item", rectangle, "anything custom other"))

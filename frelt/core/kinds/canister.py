@@ -1,9 +1,11 @@
 """Jerrycans of fuel, and jugs of SH or soap."""
 
-from ..kind.kind import Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
+from ..kind.kind import Given, Kind, Made, Param, Service, Trait
+from ..kind.outlines import beside, rectangle, whole
+from ..kind.registry import register
+from ..kind.substances import GASOLINE
 from ..kind.usual_parts import tank
 from ..model.item import Item
-from ..model.liquid import GASOLINE
 
 
 def _make(g: Given) -> Made:

@@ -1,6 +1,8 @@
 """Surface cleaners, standing or hung flat on a wall or door."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, ellipse, given, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, ellipse, rectangle
+from ..kind.registry import given, register
 from ..model.item import Item
 
 

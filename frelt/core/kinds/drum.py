@@ -1,9 +1,11 @@
 """Drums in their holder, held by a chain."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, ellipse, register, whole
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait
+from ..kind.outlines import beside, ellipse, whole
+from ..kind.registry import register
+from ..kind.substances import hypochlorite
 from ..kind.usual_parts import port, tank
 from ..model.item import Item
-from ..model.liquid import hypochlorite
 
 
 def _make(g: Given) -> Made:

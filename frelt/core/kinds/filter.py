@@ -1,9 +1,11 @@
 """Settling boxes and filter housings of recovered water."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
+from ..kind.substances import WATER
 from ..kind.usual_parts import port, tank
 from ..model.item import Item
-from ..model.liquid import WATER
 
 
 def _make(g: Given) -> Made:

@@ -1,6 +1,8 @@
 """Small gear that is carried by hand and counted by nobody: cones, buckets, guns, rain gear, manuals, people's things."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
 from ..model.item import Item
 
 SIZES = {

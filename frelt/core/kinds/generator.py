@@ -1,6 +1,8 @@
 """Generators by power."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait
+from ..kind.outlines import beside, rectangle, whole
+from ..kind.registry import register
 from ..kind.usual_parts import burns_gasoline, fuel_box, port
 from ..model.item import Item
 from .machine import columns, exhaust, exhaust_at, fuel_cap, fuels

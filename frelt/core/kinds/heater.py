@@ -1,6 +1,8 @@
 """Stand-alone heaters: an upright coil with a burner, beside cold machines."""
 
-from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, beside, ellipse, register, whole
+from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait
+from ..kind.outlines import beside, ellipse, whole
+from ..kind.registry import register
 from ..kind.usual_parts import burns_diesel, draws_power, port
 from ..model.item import Item
 from .hot_machine import coil_size, heat_flow

@@ -1,6 +1,8 @@
 """Spare hose, coiled and hung or lying."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, ellipse, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, ellipse
+from ..kind.registry import register
 from ..kind.usual_parts import hose_mass
 from ..model.item import Item
 from .reel import MAKES

@@ -1,6 +1,8 @@
 """Hot machines: a cold one with a coil, a burner and its diesel in one frame."""
 
-from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, beside, rectangle, register, whole
+from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait
+from ..kind.outlines import beside, rectangle, whole
+from ..kind.registry import register
 from ..kind.usual_parts import burns_diesel, burns_gasoline, draws_power, fuel_box, port
 from ..model.item import Item, Part
 from .machine import CHOICES, PARAMS, columns, engine_mass, engine_service, exhaust, exhaust_at, fuels, shaft_power

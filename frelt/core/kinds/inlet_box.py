@@ -1,6 +1,8 @@
 """Inlet boxes in the wall: mains for the charger, or water from a tap."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
 from ..kind.usual_parts import port
 from ..model.item import Item
 

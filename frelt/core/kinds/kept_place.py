@@ -1,6 +1,8 @@
 """A place kept free: an aisle, storage, or room and weight for what comes later; it is defended like an item."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param
+from ..kind.outlines import rectangle
+from ..kind.registry import register
 
 PARAMS = (
     Param("long", "Long", "length", 0.1, 6.0, 0.8),

@@ -1,6 +1,8 @@
 """Ladders: extension, step, or folding."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
 from ..model.item import Item
 
 

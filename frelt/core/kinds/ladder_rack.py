@@ -1,6 +1,8 @@
 """Ladder racks: bars over bed, roof or wall, with a deck on top."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param
+from ..kind.outlines import rectangle
+from ..kind.registry import register
 from .shelf import board
 
 PARAMS = (

@@ -1,6 +1,8 @@
 """Work lamps."""
 
-from ..kind.kind import Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Given, Kind, Made, Param
+from ..kind.outlines import rectangle
+from ..kind.registry import register
 from ..kind.usual_parts import draws_power
 
 

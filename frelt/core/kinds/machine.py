@@ -1,6 +1,8 @@
 """Cold machines: engine, drive and pump in a frame. Masses and sizes by power and flow, from memory of such machines."""
 
-from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, Vec, beside, given, rectangle, register, whole
+from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, Vec
+from ..kind.outlines import beside, rectangle, whole
+from ..kind.registry import given, register
 from ..kind.usual_parts import burns_gasoline, fuel_box, port
 from ..model.item import Item, Part, TankPart
 

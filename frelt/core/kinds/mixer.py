@@ -1,6 +1,8 @@
 """Mixing stations: water, SH and surfactant metered by valves or by a percent dial."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
 from ..kind.usual_parts import port
 from ..model.item import Item
 

@@ -1,6 +1,8 @@
 """Water-fed poles and long wands in their tube."""
 
-from ..kind.kind import Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
 from ..model.item import Item
 
 

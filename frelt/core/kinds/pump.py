@@ -1,6 +1,8 @@
 """Soft-wash pumps of the four schools."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait, beside, given, rectangle, register, whole
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait
+from ..kind.outlines import beside, rectangle, whole
+from ..kind.registry import given, register
 from ..kind.usual_parts import burns_gasoline, draws_power, port
 from ..model.item import Item, Part
 

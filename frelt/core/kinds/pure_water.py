@@ -1,6 +1,8 @@
 """Purified-water packs: sediment, carbon, reverse osmosis, resin."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
 from ..kind.usual_parts import draws_power, port
 from ..model.item import Item
 

@@ -1,6 +1,8 @@
 """Racks: flat frames on a wall or door whose face carries things that hang."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param
+from ..kind.outlines import rectangle
+from ..kind.registry import register
 from ..model.carrier import Deck
 
 PARAMS = (

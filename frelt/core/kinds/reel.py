@@ -2,10 +2,12 @@
 
 from math import floor, pi, sqrt
 
-from ..kind.kind import Choice, FaceSide, Fan, Given, Kind, Made, Param, Service, beside, given, rectangle, register
+from ..kind.kind import Choice, FaceSide, Fan, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import given, register
+from ..kind.substances import WATER
 from ..kind.usual_parts import draws_power, hose, port
 from ..model.item import HosePart, Item
-from ..model.liquid import WATER
 
 NEST = sqrt(3) / 2  # of a diameter: how far apart the middles of nested layers lie
 MAKES = {"steel braid": (0.0042, 1850.0), "textile braid": (0.0038, 1250.0), "vacuum": (0.0060, 620.0), "air": (0.0030, 1200.0)}

@@ -1,6 +1,8 @@
 """Fire extinguishers, eye wash, absorbent kit, first aid: what must be at hand."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
 from ..model.item import Item
 
 SIZES = {

@@ -1,6 +1,8 @@
 """Shelves: boards on posts; each board is a deck of its own."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param
+from ..kind.outlines import rectangle
+from ..kind.registry import register
 from ..model.carrier import Deck
 
 PARAMS = (

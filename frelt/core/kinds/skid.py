@@ -2,7 +2,9 @@
 
 from math import ceil
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param
+from ..kind.outlines import rectangle
+from ..kind.registry import register
 from .shelf import board
 
 PARAMS = (

@@ -1,9 +1,11 @@
 """Backpack and pump-up sprayers."""
 
-from ..kind.kind import Given, Kind, Made, Param, Service, beside, rectangle, register
+from ..kind.kind import Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import register
+from ..kind.substances import SURFACTANT
 from ..kind.usual_parts import tank
 from ..model.item import Item
-from ..model.liquid import SURFACTANT
 
 
 def _make(g: Given) -> Made:

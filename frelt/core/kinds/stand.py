@@ -4,7 +4,9 @@ from math import cos, radians, sin, tan
 
 from msgspec.structs import replace
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param
+from ..kind.outlines import rectangle
+from ..kind.registry import register
 from ..model.carrier import Deck
 from .shelf import board
 

@@ -6,25 +6,12 @@ What a float loses is a height below the brim (a float in the lid shuts later th
 
 from math import pi
 
-from ..kind.kind import (
-    Choice,
-    Given,
-    Kind,
-    Made,
-    Outline,
-    Param,
-    Service,
-    Trait,
-    Vec,
-    beside,
-    ellipse,
-    given,
-    rectangle,
-    register,
-)
+from ..kind.kind import Choice, Given, Kind, Made, Outline, Param, Service, Trait, Vec
+from ..kind.outlines import beside, ellipse, rectangle
+from ..kind.registry import given, register
+from ..kind.substances import GASOLINE, WATER
 from ..kind.usual_parts import port, tank
 from ..model.item import Item, Shape, TankPart
-from ..model.liquid import GASOLINE, WATER
 
 SHAPES = ("upright", "slim", "lying", "leg", "cage", "box", "cone bottom", "saddle", "narrow fuel")
 FLOATS = {"none": 0.0, "in the lid": 0.032, "in the side": 0.090}  # lost below the brim [m]

@@ -1,6 +1,8 @@
 """Toolboxes and chests with what is in them."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param, Service, beside, given, rectangle, register
+from ..kind.kind import Choice, Given, Kind, Made, Param, Service
+from ..kind.outlines import beside, rectangle
+from ..kind.registry import given, register
 from ..model.item import Item
 
 PARAMS = (

@@ -3,7 +3,7 @@
 import numpy as np
 from numpy.typing import NDArray
 
-from ..placing.safe_floor import linear_sides
+from ..statics.half_planes import linear_sides
 from ..statics.loads import Loads
 
 

@@ -12,18 +12,18 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..base.value import FreltError
-from ..edit.items import set_fill
-from ..kind.kind import given
+from ..edit.states import set_fill
+from ..kind.registry import given
 from ..masses.item_rows import Tank
 from ..model.liquid import Tint
 from ..model.rig import Rig
 from ..model.state import FillRange, State
-from ..placing.safe_floor import linear_sides
 from ..solve import Solved
+from ..statics.half_planes import linear_sides
 from ..statics.loads import Loads
 
-Array = NDArray[np.float64]
 Aim = Literal["liquid", "hours", "priority"]
 MOST_ORDERED = 14  # tanks of which every order is looked at
 

@@ -9,8 +9,8 @@ from collections.abc import Sequence
 import numpy as np
 from msgspec import Struct
 
-from ..placing.safe_floor import linear_sides
 from ..solve import Solved
+from ..statics.half_planes import linear_sides
 
 Point = tuple[float, float]
 Corner = tuple[Point, str]  # a corner, and the limit of the edge that begins there; empty for a tank's own end

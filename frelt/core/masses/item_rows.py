@@ -6,13 +6,12 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..base.figure import Figure
 from ..base.kept import Memo
 from ..geometry.frames import Frame
 from ..model.item import FasteningPart, HosePart, Item, TankPart
 from .bare import Vector4
-
-Array = NDArray[np.float64]
 
 
 class OwnRow(Struct, frozen=True):

@@ -13,11 +13,12 @@ from msgspec import Struct
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..base.figure import Figure
 from ..base.text import joined as listed
 from ..base.value import FreltError
 from ..geometry.tank_shape import ROUND
-from ..model.rig import Joined
+from ..model.ties import Joined
 
 if TYPE_CHECKING:
     from ..geometry.frames import Frames
@@ -25,7 +26,6 @@ if TYPE_CHECKING:
     from ..model.state import State
     from .item_rows import Tank
 
-Array = NDArray[np.float64]
 
 LEVEL = 0.01  # by which floors and heights may differ [m]
 

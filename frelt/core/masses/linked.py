@@ -11,10 +11,10 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..base.value import FreltError
-from ..model.rig import Link
+from ..model.ties import Link
 
-Array = NDArray[np.float64]
 MOST = 6  # tanks tied to each other, of which the corners are looked for
 
 

@@ -8,11 +8,9 @@ from collections.abc import Iterable
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..model.rig import Rig
-
-Array = NDArray[np.float64]
 
 
 class Moments(Struct, frozen=True):

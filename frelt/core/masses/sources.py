@@ -9,7 +9,8 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
-Array = NDArray[np.float64]
+from ..base.arrays import Array
+
 Doubt = tuple[str, int, int]  # origin, row whose presence it needs, tank whose fill scales it or -1
 
 

@@ -11,6 +11,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..base.kept import Each
 from ..base.value import FreltError
 from ..geometry.frames import Frames, opened, standing_on
@@ -24,8 +25,6 @@ from .joined import apart, merged
 from .linked import Group, groups_of
 from .moments import Moments
 from .sources import Sources, sources_of
-
-Array = NDArray[np.float64]
 
 
 class MassTable(Struct, frozen=True):

@@ -3,8 +3,7 @@
 from collections.abc import Iterable, Iterator
 from math import isclose
 
-from ..base.value import BadInput, FreltError
-from ..geometry.frames import Frames
+from ..base.value import BadInput
 from .carrier import Carrier, Deck, Trailer
 from .day import Day
 from .document import Document
@@ -45,13 +44,24 @@ def check_rig(rig: Rig, path: str = "$") -> None:
     decks = {d.id for d in rig.decks}
     for i, item in enumerate(rig.items):
         _item(item, f"{path}.items[{i}]", decks)
-    try:
-        Frames(rig)
-    except FreltError as err:
-        raise BadInput(f"{path}.items", str(err), "decks that end on a carrier") from None
+    _rings(rig, path)
     for i, state in enumerate(rig.states):
         _state(rig, state, f"{path}.states[{i}]")
     _references(rig, path, decks)
+
+
+def _rings(rig: Rig, path: str) -> None:
+    """Every item must stand, through what it stands on, on a carrier."""
+    borne = {d.id for c in rig.carriers for d in c.decks}
+    waiting = list(rig.items)
+    while waiting:
+        left = [i for i in waiting if i.place.deck not in borne]
+        if len(left) == len(waiting):
+            item = left[0]
+            found = f"“{item.name}” stands on deck {item.place.deck}, which stands on itself"
+            raise BadInput(f"{path}.items", found, "decks that end on a carrier")
+        borne |= {d.id for i in waiting if i.place.deck in borne for d in i.decks}
+        waiting = left
 
 
 def _references(rig: Rig, path: str, decks: set[str]) -> None:

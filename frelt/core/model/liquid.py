@@ -3,7 +3,6 @@
 from typing import Annotated, Literal
 
 from msgspec import Meta
-from msgspec.structs import replace
 
 from ..base.figure import Figure
 from ..base.value import Text, Value
@@ -24,71 +23,3 @@ class Liquid(Value, frozen=True, kw_only=True):
         """The name without its strength, for sentences."""
         words = self.name.split()
         return words[0] if len(words) == 3 and words[2] == "%" else self.name
-
-
-def _liquid(name: str, tint: Tint, density: float, plus_minus: float, note: str) -> Liquid:
-    figure = Figure(value=density, plus_minus=plus_minus, source="estimate", origin=f"density of {name}", note=note)
-    return Liquid(name=name, tint=tint, density=figure)
-
-
-def hypochlorite(percent: float) -> Liquid:
-    """Sodium hypochlorite of a trade strength in percent (grams of chlorine in 100 mL).
-
-    1000 + 15.5 kg/m³ a trade percent: a line through water and 1,190-1,210 kg/m³ at 12.5 %
-    (from memory of suppliers' data sheets); excess salt and lye move it by 2 %.
-    """
-    if not 0 <= percent <= 20:
-        raise ValueError(f"strength must be 0 to 20 trade percent (got {percent:g})")
-    note = "from memory of suppliers' data sheets"
-    return _liquid(f"SH {percent:g} %", "sh", 1000 + 15.5 * percent, 24.0, note)
-
-
-WATER = _liquid("water", "water", 998.2, 3.0, "IAPWS-95 at 20 °C; ± covers 5 to 30 °C")
-
-GASOLINE = _liquid("gasoline", "fuel", 750, 30, "0.72 to 0.78 kg/L, from memory of fuel standards")
-
-DIESEL = _liquid("diesel", "fuel", 840, 20, "0.82 to 0.86 kg/L, from memory of fuel standards")
-
-SURFACTANT = _liquid("surfactant", "soap", 1030, 40, "from memory of data sheets of wash soaps")
-
-LIQUIDS: tuple[Liquid, ...] = (
-    WATER,
-    hypochlorite(12.5),
-    hypochlorite(10),
-    SURFACTANT,
-    GASOLINE,
-    DIESEL,
-    _liquid("acid cleaner", "other", 1090, 60, "phosphoric or oxalic cleaner, from memory of data sheets"),
-    _liquid("antifreeze", "antifreeze", 1040, 12, "propylene glycol to water 1:1, about 1.04 kg/L at 20 °C"),
-)
-
-
-def other(name: str, density: float, plus_minus: float = 0.0) -> Liquid:
-    """A liquid the builder names himself; density in kg/m³."""
-    figure = Figure(value=density, plus_minus=plus_minus, source="measured", origin=f"density of {name}")
-    return Liquid(name=name, tint="other", density=figure)
-
-
-def water_density(celsius: float) -> float:
-    """Density of water at one atmosphere [kg/m³], 0 to 110 °C.
-
-    Source: G. S. Kell, J. Chem. Eng. Data 20 (1975) 97.
-    """
-    t = celsius
-    above = 999.83952 + t * (16.945176 + t * (-7.9870401e-3 + t * (-46.170461e-6 + t * (105.56302e-9 - t * 280.54253e-12))))
-    return above / (1 + 16.879850e-3 * t)
-
-
-def at_temperature(liquid: Liquid, celsius: float) -> Liquid:
-    """The liquid at another temperature: water by Kell, others as water widens, ± half of that more."""
-    before, after = (water_density(max(t, 0.0)) for t in (liquid.celsius, celsius))
-    old = liquid.density
-    value = old.value * after / before
-    more = 0.0 if liquid.tint == "water" else 0.5 * abs(value - old.value)
-    spread = 0.5 if liquid.tint == "water" and old.source == "estimate" else (old.plus_minus**2 + more**2) ** 0.5
-    note = (
-        f"at {celsius:g} °C, Kell 1975"
-        if liquid.tint == "water"
-        else f"{old.note.split('; at ')[0]}; at {celsius:g} °C as water widens"
-    )
-    return replace(liquid, density=replace(old, value=round(value, 2), plus_minus=round(spread, 2), note=note), celsius=celsius)

@@ -8,7 +8,8 @@ from msgspec.structs import replace
 from ..base.value import FreltError
 from ..edit.items import duplicate, exchange, place
 from ..kind.kind import Vec
-from ..model.rig import Joined, Rig
+from ..model.rig import Rig
+from ..model.ties import Joined
 from ..solve import Solved
 from ..space.moving_along import roots
 from ..space.solids import Solid, solids

@@ -10,7 +10,7 @@ from ..kind.kind import Vec
 from ..model.rig import Rig
 from ..solve import Solved
 from ..space.solids import TOUCH, Solid, fixtures, same_height, solids
-from .safe_floor import in_the_way
+from .room import in_the_way
 
 Side = Literal["front", "back", "right", "left"]
 OUT: dict[Side, tuple[int, int]] = {"front": (0, -1), "back": (0, 1), "right": (1, 1), "left": (1, -1)}

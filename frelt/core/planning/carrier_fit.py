@@ -10,10 +10,10 @@ from ..base.load_index import LOADS
 from ..base.text import joined
 from ..base.units import Units
 from ..base.value import FreltError
-from ..kind.catalog import Chassis
+from ..judge.plates import tire_rating
 from ..masses.bare import bare
 from ..model.carrier import Axle, Carrier, Trailer, Vehicle
-from .questions import tire_rating
+from ..model.catalog_entry import Chassis
 
 PERSON = 68.0  # an occupant [kg], 49 CFR 571.110
 WALK = 1.5  # floor a list takes, of its bare footprints: room to walk and to serve; common practice, no source

@@ -10,11 +10,12 @@ from msgspec import Struct
 
 from ..base.figure import Figure
 from ..base.units import GALLON, Quantity, Units
-from ..kind.catalog import Entry
+from ..kind.substances import GASOLINE, LIQUIDS, WATER, hypochlorite
 from ..masses.item_rows import own_rows
 from ..model.brief import Brief, Surface
+from ..model.catalog_entry import Entry
 from ..model.item import Item
-from ..model.liquid import GASOLINE, LIQUIDS, WATER, Liquid, hypochlorite
+from ..model.liquid import Liquid
 
 GPM = GALLON / 60
 FLOWS: dict[Surface, float] = {"concrete": 8 * GPM, "siding": 5.5 * GPM, "roof": 4 * GPM, "vehicles": 4 * GPM, "wood": 4 * GPM}

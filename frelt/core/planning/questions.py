@@ -8,12 +8,12 @@ from collections.abc import Iterator
 from msgspec import Struct
 
 from ..base.figure import rated
-from ..base.load_index import load_of
 from ..base.text import capital
 from ..base.units import Units
 from ..base.value import FreltError
+from ..judge.plates import tire_rating
 from ..masses.bare import bare
-from ..model.carrier import Axle, Carrier, Trailer, Vehicle
+from ..model.carrier import Carrier, Trailer, Vehicle
 
 
 class Question(Struct, frozen=True):
@@ -161,11 +161,3 @@ def _weights(c: Carrier, units: Units) -> Iterator[Question]:
     sides = [f.value for f in (c.empty.left, c.empty.right) if f is not None]
     if len(sides) == 2 and abs(sum(sides) - on_wheels) > 0.05 * on_wheels:
         yield Question("left", "Left and right wheels do not add up to the weight on the axles.")
-
-
-def tire_rating(axle: Axle) -> float | None:
-    """What one tire of an axle carries [kg]: its molded load, else that of its load index."""
-    molded = rated(axle.tires.rating)
-    if molded is None and axle.tires.rating is None and axle.tires.load_index is not None:
-        return load_of(axle.tires.load_index)
-    return molded

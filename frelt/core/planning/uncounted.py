@@ -14,12 +14,12 @@ from msgspec.structs import replace
 from ..base.figure import Figure
 from ..edit.items import with_item
 from ..geometry.frames import Frames
-from ..kind.kind import given, kind_of
-from ..masses.fit_out import placed_fit_out
+from ..kind.registry import given, kind_of
+from ..kind.substances import WATER
+from ..masses.fit_out import COVERS, placed_fit_out
 from ..model.carrier import Vehicle
-from ..model.fit_out import COVERS, FitOut
+from ..model.fit_out import FitOut
 from ..model.item import HosePart, Item
-from ..model.liquid import WATER
 from ..model.rig import Rig
 from ..model.state import Person, State
 

@@ -2,8 +2,8 @@
 
 import numpy as np
 
+from ..base.arrays import Array
 from ..base.value import Value
-from ..masses.moments import Array
 from ..model.carrier import Carrier, Trailer
 from ..solve import Solved, state_unsolved
 from ..statics.lifting import lifted_extreme

@@ -11,15 +11,16 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..base.kept import Each, Memo
 from ..geometry.frames import Frame, Frames
-from ..kind.kind import Box, FaceSide, Service, Vec, kind_of
+from ..kind.kind import Box, FaceSide, Service, Vec
+from ..kind.registry import kind_of
 from ..model.carrier import Carrier, Vehicle
 from ..model.item import Item
 from ..model.rig import Rig
 from .solids import TOUCH, Solid, fixtures, solids
 
-Array = NDArray[np.float64]
 OUTWARD: dict[FaceSide, Vec] = {
     "front": (-1.0, 0.0, 0.0),
     "back": (1.0, 0.0, 0.0),

@@ -6,7 +6,8 @@ from msgspec import Struct
 
 from ..base.kept import Each, Memo
 from ..geometry.frames import Frame, Frames
-from ..kind.kind import Outline, outline
+from ..kind.kind import Outline
+from ..kind.registry import outline
 from ..model.carrier import Carrier, Well
 from ..model.item import Item
 from ..model.rig import Rig

@@ -8,8 +8,8 @@ from collections.abc import Callable
 
 from msgspec.structs import replace
 
-from ..edit.items import with_carrier
-from ..kind.kind import kind_of
+from ..edit.carriers import with_carrier
+from ..kind.registry import kind_of
 from ..model.carrier import Carrier, Deck, Door, Hinge, Vector
 from ..model.item import Item, Placement
 from ..model.rig import Rig

@@ -11,12 +11,12 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..geometry.frames import Frames
 from ..model.carrier import Carrier
 from ..model.rig import Rig
 from .rooms import Room, deck_box, neighbors, walled
 
-Array = NDArray[np.float64]
 AROUND = 0.9  # of the ground outside the deck that is looked at [m]
 STEP_OVER = 0.15  # what a person steps over [m]
 HEAD = 1.80  # below which something is in the way of a head [m]

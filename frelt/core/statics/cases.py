@@ -4,8 +4,9 @@ from typing import Literal
 
 from msgspec import Struct
 
+from ..base.arrays import Array
 from ..base.value import FreltError
-from ..masses.moments import Array, Moments
+from ..masses.moments import Moments
 from ..model.carrier import Trailer, Vehicle
 from ..model.rig import Rig
 from .supports import Condition, Piece, Supports, arm_length, pieces, springs, trailer_supports, vehicle_supports

@@ -8,7 +8,7 @@ from msgspec import Struct
 
 from ..base.figure import rated as _limit
 from ..geometry.frames import Frames, standing_on
-from ..kind.kind import given
+from ..kind.registry import given
 from ..masses.item_rows import own_rows
 from ..model.item import Item
 from ..model.rig import Forklift, Rig, fill_range

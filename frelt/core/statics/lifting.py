@@ -9,12 +9,11 @@ from collections.abc import Sequence
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..masses.table import MassTable
 from .supports import Piece
 
-Array = NDArray[np.float64]
 STEPS = 60
 
 

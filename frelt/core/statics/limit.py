@@ -4,8 +4,8 @@ from typing import Literal
 
 from msgspec import Struct
 
+from ..base.arrays import Array
 from ..base.figure import Rating
-from ..masses.moments import Array
 from ..model.state import State
 from .supports import Condition
 

@@ -6,8 +6,9 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..geometry.tank_shape import volume_moment
-from ..masses.moments import Array, Moments
+from ..masses.moments import Moments
 from ..masses.table import MassTable
 from .cases import Case
 from .limit import Limit

@@ -10,9 +10,10 @@ from typing import Literal
 import numpy as np
 from msgspec import Struct
 
+from ..base.arrays import Array
 from ..base.value import FreltError
 from ..masses.bare import bare
-from ..masses.moments import Array, Moments
+from ..masses.moments import Moments
 from ..model.carrier import Trailer, Vehicle
 
 Condition = Literal["hitched", "parked"]

@@ -12,13 +12,13 @@ import numpy as np
 from msgspec import Struct
 from numpy.typing import NDArray
 
+from ..base.arrays import Array
 from ..base.kept import Memo
 from ..geometry.tank_shape import ROUND, cone_below, volume_moment
 from ..masses.linked import Group, chosen
 from ..masses.sources import squared
 from ..masses.table import MassTable
 
-Array = NDArray[np.float64]
 STEPS = 100
 
 

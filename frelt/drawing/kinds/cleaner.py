@@ -2,7 +2,7 @@
 
 from math import cos, pi, sin
 
-from ...core.kind.kind import given
+from ...core.kind.registry import given
 from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes

@@ -1,6 +1,6 @@
 """Filters: bowls in a row; a settling box with its walls."""
 
-from ...core.kind.kind import given
+from ...core.kind.registry import given
 from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes

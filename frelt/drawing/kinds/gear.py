@@ -1,6 +1,6 @@
 """Small gear: a cone, a bucket, a lance, a broom; the rest as a bag."""
 
-from ...core.kind.kind import given
+from ...core.kind.registry import given
 from ...core.model.item import Item
 from ..shapes import Path, arc, ellipse, line, polygon, rect
 from ..sketch import Fills, Sketch, draws, sizes

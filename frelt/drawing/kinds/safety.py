@@ -1,6 +1,6 @@
 """Safety gear: an extinguisher's bottle and horn; kits and boxes with a bar in a ring."""
 
-from ...core.kind.kind import given
+from ...core.kind.registry import given
 from ...core.model.item import Item
 from ..shapes import Path, ellipse, line, rect
 from ..sketch import Fills, Sketch, draws, sizes

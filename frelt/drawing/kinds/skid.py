@@ -1,6 +1,6 @@
 """Skids: a plate with a rolled edge on two fork channels."""
 
-from ...core.kind.kind import given
+from ...core.kind.registry import given
 from ...core.model.item import Item
 from ..shapes import Path, line, rect
 from ..sketch import Fills, Sketch, draws, sizes

@@ -3,7 +3,7 @@
 from math import asin, pi
 
 from ...core.geometry.tank_shape import ROUND, surface_height
-from ...core.kind.kind import given
+from ...core.kind.registry import given
 from ...core.model.item import Item, TankPart
 from ..shapes import Path, arc, comb, ellipse, line, polygon, rect
 from ..sketch import Fills, Sketch, draws, plain, sizes

@@ -7,7 +7,7 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, Qt
 from PyQt6.QtGui import QPainter, QPen, QPolygonF
 
-from ...core.edit.items import with_axle, with_carrier
+from ...core.edit.carriers import with_axle, with_carrier
 from ...core.geometry.measures import deck_length, deck_width, with_deck_length, with_deck_width
 from ...core.model.carrier import Carrier, Trailer, Vehicle
 from ...core.model.rig import Rig

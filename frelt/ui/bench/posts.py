@@ -8,10 +8,10 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
 
+from ...core.base.arrays import Array
 from ...core.base.units import Units
 from ...core.judge.check import Check, named
-from ...core.kind.kind import given
-from ...core.masses.moments import Array
+from ...core.kind.registry import given
 from ...core.model.carrier import Carrier
 from ...core.solve import Solved
 from ...core.statics.forks import lift, skids

@@ -5,7 +5,8 @@ from PyQt6.QtGui import QBrush, QPainter, QPainterPath, QPen, QPolygonF
 
 from ...core.checks.pull_off import ways
 from ...core.checks.vents import column_box
-from ...core.kind.kind import Box, kind_of
+from ...core.kind.kind import Box
+from ...core.kind.registry import kind_of
 from ...core.model.carrier import Carrier
 from ...core.solve import Solved
 from ...core.space.rooms import rooms_of

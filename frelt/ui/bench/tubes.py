@@ -5,7 +5,7 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
-from ...core.edit.items import set_fill
+from ...core.edit.states import set_fill
 from ...core.liquids.fill_line import fill_lines
 from ...core.model.rig import Rig, fill_range
 from ...core.model.state import FillRange, State

@@ -5,7 +5,7 @@ from PyQt6.QtGui import QKeyEvent
 from PyQt6.QtWidgets import QFrame, QLabel, QPushButton, QWidget
 
 from ...core.base.figure import NOT_RATED, plate, rated
-from ...core.edit.items import rating_at, set_rating
+from ...core.edit.ratings import rating_at, set_rating
 from ...core.judge.check import KINDS
 from ..frame.desk import Desk
 from .fields import FigureField, column, heading

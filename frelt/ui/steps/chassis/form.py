@@ -9,7 +9,8 @@ from PyQt6.QtWidgets import QComboBox, QWidget
 from ....core.base.figure import NOT_RATED, Figure, plate, rated
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
-from ....core.edit.items import rating_at, set_rating, with_carrier
+from ....core.edit.carriers import with_carrier
+from ....core.edit.ratings import rating_at, set_rating
 from ....core.judge.check import KINDS, field_of
 from ....core.model.carrier import Aboard, Carrier, Trailer, TrailerEmpty, VehicleEmpty
 from ...frame.desk import Desk

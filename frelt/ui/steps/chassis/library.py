@@ -84,7 +84,7 @@ class LibraryLinks(QWidget):
 
     def write_to(self, path: Path) -> None:
         """Write the shop's own chassis and the one on the bench as a table."""
-        from ....core.kind.catalog import Chassis
+        from ....core.model.catalog_entry import Chassis
         from ....formats.chassis import write_chassis
 
         listed = list(stock.shop_chassis())

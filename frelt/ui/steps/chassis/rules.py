@@ -10,8 +10,8 @@ from ....app import stock
 from ....core.base.text import capital
 from ....core.base.units import Quantity
 from ....core.model.carrier import Coupling
-from ....core.model.rig import APART, RuleSet
-from ....core.space.outside import notes
+from ....core.model.rules import APART, RuleSet
+from ....core.report.notes import notes
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column, heading, prose
 

@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QWidget
 from ....core.base.figure import Figure, rated
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
-from ....core.edit.items import with_axle
+from ....core.edit.carriers import with_axle
 from ....core.geometry.measures import (
     alike,
     deck_length,
@@ -21,8 +21,8 @@ from ....core.geometry.measures import (
     with_surface,
     with_track,
 )
-from ....core.model.brief import lever, tongue_by_scale
 from ....core.model.carrier import Carrier, Trailer, TrailerEmpty
+from ....core.planning.readings import lever, tongue_by_scale
 from ....core.statics.supports import springs
 from ...widgets.fields import FigureField, link
 from .form import Form

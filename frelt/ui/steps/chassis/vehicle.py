@@ -7,7 +7,7 @@ from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QWidget
 
 from ....core.base.figure import Figure
-from ....core.edit.items import with_axle
+from ....core.edit.carriers import with_axle
 from ....core.geometry.measures import alike, with_duals, with_rear_count, with_track, with_wheelbase
 from ....core.model.carrier import Carrier, Vehicle
 from ....core.model.rig import Bars

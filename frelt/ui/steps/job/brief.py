@@ -11,8 +11,9 @@ from ....app.session import new_id
 from ....core.base.figure import Figure
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
-from ....core.model.brief import Brief, Supplied, bucket_flow
+from ....core.model.brief import Brief, Supplied
 from ....core.planning.equipment import Line, Worked, worked_out
+from ....core.planning.readings import bucket_flow
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column, heading, prose
 from ...widgets.parts import Choice, PartsList

@@ -6,8 +6,8 @@ from PyQt6.QtWidgets import QLineEdit, QListWidgetItem, QPushButton, QWidget
 from ....app import stock
 from ....core.base.text import capital
 from ....core.base.value import FreltError
-from ....core.kind.catalog import Chassis
 from ....core.model.carrier import Trailer
+from ....core.model.catalog_entry import Chassis
 from ...frame.desk import WORST, Desk
 from ...widgets.fields import column, heading, prose
 from ...widgets.rows import Rows

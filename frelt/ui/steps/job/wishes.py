@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QLabel, QWidget
 
 from ....core.geometry.measures import deck_length, deck_width
 from ....core.judge.wishes import judged
-from ....core.model.rig import Wish
+from ....core.model.wish import Wish
 from ...frame.desk import Desk
 from ...widgets.fields import column, prose
 from ...widgets.parts import Choice, Column, PartsList

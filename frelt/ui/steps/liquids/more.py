@@ -10,7 +10,7 @@ from ....core.base.text import capital, duration
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.day.flows import strength_of
-from ....core.kind.kind import given
+from ....core.kind.registry import given
 from ....core.liquids.drain import level_time
 from ....core.liquids.free_surface import left_behind
 from ....core.liquids.mixing import antifreeze, batch, chain, hold_up, lasts

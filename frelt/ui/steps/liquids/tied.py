@@ -4,7 +4,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QWidget
 
-from ....core.model.rig import Link
+from ....core.model.ties import Link
 from ...frame.desk import Desk
 from ...widgets.parts import Choice, Column, PartsList
 

@@ -6,7 +6,7 @@ from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QComboBox, QSizePolicy, QVBoxLayout, QWidget
 
 from ....core.base.text import capital
-from ....core.edit.items import set_fill
+from ....core.edit.states import set_fill
 from ....core.liquids.two_tanks import Region, two_tanks
 from ....core.model.rig import Rig, fill_range
 from ....paint import fonts

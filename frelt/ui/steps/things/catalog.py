@@ -7,8 +7,9 @@ from PyQt6.QtGui import QDrag
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QListWidgetItem, QPushButton, QWidget
 
 from ....app import stock
-from ....core.kind.catalog import Entry, search
-from ....core.kind.kind import find
+from ....core.kind.catalog import search
+from ....core.kind.registry import find
+from ....core.model.catalog_entry import Entry
 from ...frame.desk import ENTRY, Desk
 from ...frame.later import later
 from ...frame.tables import asked_in, asked_out, read_in, write_out

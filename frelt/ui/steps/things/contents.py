@@ -10,8 +10,8 @@ from ....core.base.text import capital
 from ....core.base.value import FreltError
 from ....core.day.flows import strength_of
 from ....core.edit.items import with_item
+from ....core.kind.substances import LIQUIDS, at_temperature, hypochlorite, other
 from ....core.model.item import HosePart, Item, TankPart
-from ....core.model.liquid import LIQUIDS, at_temperature, hypochlorite, other
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column
 

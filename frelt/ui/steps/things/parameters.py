@@ -8,8 +8,9 @@ from PyQt6.QtWidgets import QComboBox, QVBoxLayout, QWidget
 from ....core.base.figure import Figure
 from ....core.base.text import capital, uncapital
 from ....core.edit.items import with_item
-from ....core.kind.kind import Choice, Kind, Param, given, kind_of
+from ....core.kind.kind import Choice, Kind, Param
 from ....core.kind.make import is_computed, with_field, with_option
+from ....core.kind.registry import given, kind_of
 from ....core.model.item import Item
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, heading, prose
