@@ -5,7 +5,7 @@ from msgspec.structs import replace
 from frelt.app.stock import class_of, fitted, own_fuel, rule_sets
 from frelt.core.base.figure import NOT_RATED, Figure, plate
 from frelt.core.base.units import LB
-from frelt.core.edit.items import copy_rig
+from frelt.core.edit.copies import copy_rig
 from frelt.core.kind.catalog import taken, unread
 from frelt.core.kind.make import made
 from frelt.core.model.carrier import Aboard, Trailer, TrailerEmpty, TrailerRatings, Vehicle, VehicleEmpty, VehicleRatings

@@ -37,7 +37,7 @@ def test_the_first_frame_loads_nothing_heavy() -> None:
     code = """
 from PyQt6.QtWidgets import QApplication
 app = QApplication([])
-from frelt.ui.start import build
+from frelt.ui.frame.start import build
 w = build(demo=True); w.show(); app.processEvents(); app.processEvents()
 """
     assert not loaded_after(code) & set(HEAVY)

@@ -12,6 +12,8 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from ..core.base.value import FreltError
+from ..core.edit.records import recorded
+from ..core.edit.removal import Settled, settled
 from ..core.model.document import Document, LogEntry
 from ..core.model.integrity import check_document
 from ..core.model.rig import Rig
@@ -92,13 +94,19 @@ class Session:
 
     # edits
 
-    def edit(self, rig: Rig, words: str, merge: str = "") -> None:
+    def edit(self, made: Rig | Settled, words: str, merge: str = "") -> str:
         """Put a changed rig in place of the one on the bench. Edits of one `merge` in a row are one step.
 
+        What named or stood on a thing that the edit took away is put right in the same step; returns that in words, or nothing.
         Raises BadInput where the rig cannot be right; the document stays as it was.
         """
-        rigs = tuple(rig if r.id == rig.id else r for r in self.document.rigs)
+        told = made.words if isinstance(made, Settled) else ""
+        rig = made.rig if isinstance(made, Settled) else made
+        before = next((r for r in self.document.rigs if r.id == rig.id), rig)
+        whole = settled(before, rig)
+        rigs = tuple(whole.rig if r.id == rig.id else r for r in self.document.rigs)
         self.change(replace(self.document, rigs=rigs), words, merge)
+        return " ".join(filter(None, (told, whole.words)))
 
     def change(self, document: Document, words: str, merge: str = "") -> None:
         """Put a changed document in place, as one step of undo."""
@@ -125,11 +133,13 @@ class Session:
         self._tell()
 
     def note(self, text: str) -> None:
-        """Add a line to the log, which only grows."""
+        """Add a line to the log. It only grows: undo takes back what was designed and leaves the record."""
         entry = LogEntry(
             id=new_id("log"), when=datetime.now().isoformat(timespec="minutes"), text=text, rig=self.rig_id or None
         )
-        self.change(replace(self.document, log=(*self.document.log, entry)), "log entry")
+        log = (*self.document.log, recorded(self.document, entry))
+        self._steps = [Step(replace(s.document, log=log), s.words, s.merge) for s in self._steps]
+        self._tell()
 
     def undo(self) -> str:
         """Go back one step; returns what was undone, in words, or nothing."""

@@ -4,10 +4,12 @@ import msgspec
 
 from ..core.base.value import BadInput, Id, Value
 from ..core.model.catalog_entry import Entry
+from .migrations import Raw
+from .migrations.from_1 import item_from_1
 from .strict import parsed, seen, typed
 
 SUFFIX = ".equipment.json"
-FORMAT, VERSION = "frelt-equipment", 1
+FORMAT, VERSION = "frelt-equipment", 2
 
 
 class Shelf(Value, frozen=True, kw_only=True, omit_defaults=False):
@@ -24,7 +26,7 @@ def decode_entries(data: bytes, file: str = "") -> tuple[Entry, ...]:
         raw = parsed(data)
         if not isinstance(raw, dict) or raw.get("format") != FORMAT:
             raise BadInput("$.format", seen(raw.get("format") if isinstance(raw, dict) else raw), f'"{FORMAT}"')
-        shelf = typed(raw, Shelf)
+        shelf = typed(_from_1(raw) if raw.get("version") == 1 else raw, Shelf)
         if shelf.version != VERSION:
             raise BadInput("$.version", str(shelf.version), f"a version this program reads, {VERSION}")
         for n, entry in enumerate(shelf.entries):
@@ -32,6 +34,18 @@ def decode_entries(data: bytes, file: str = "") -> tuple[Entry, ...]:
         return shelf.entries
     except BadInput as err:
         raise BadInput(err.where, err.found, err.expected, file) from None
+
+
+def _from_1(raw: Raw) -> Raw:
+    """Entries of version 1, their liquids with the strength that their names said."""
+    try:
+        entries = [
+            {**e, "item": item_from_1(e["item"]), "carries": [item_from_1(i) for i in e.get("carries", [])]}
+            for e in raw.get("entries", [])
+        ]
+    except (TypeError, AttributeError, KeyError, ValueError):
+        return {**raw, "version": VERSION}  # of a wrong shape: the types say where
+    return {**raw, "version": VERSION, "entries": entries}
 
 
 def _whole(entry: Entry, path: str) -> None:

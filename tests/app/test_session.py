@@ -17,8 +17,10 @@ from frelt.app.settings import SettingsStore
 from frelt.app.storage import backup_of, load, save
 from frelt.core.base.figure import NOT_RATED, plate
 from frelt.core.base.value import BadInput, FreltError
-from frelt.core.edit.items import copy_rig, duplicate, move, place, remove, turn
+from frelt.core.edit.copies import copy_rig, duplicate
+from frelt.core.edit.items import move, place, turn
 from frelt.core.edit.ratings import set_rating
+from frelt.core.edit.removal import remove
 from frelt.core.model.document import Document
 from frelt.core.model.integrity import check_rig
 from tests.conftest import block, demo, rig, tank

@@ -3,7 +3,9 @@
 from msgspec.structs import replace
 
 from frelt.app.session import new_id
-from frelt.core.edit.items import copy_rig, place, remove
+from frelt.core.edit.copies import copy_rig
+from frelt.core.edit.items import place
+from frelt.core.edit.removal import remove
 from frelt.core.report.compare import compared, differences
 from frelt.core.solve import solve
 from tests.conftest import block, demo, rig

@@ -11,7 +11,8 @@ from frelt.core.base.value import BadInput
 from frelt.core.day.flows import Aboard, flow_of
 from frelt.core.day.play import Play, enough, play, table
 from frelt.core.day.templates import SCHOOLS, template
-from frelt.core.edit.items import copy_rig, remove
+from frelt.core.edit.copies import copy_rig
+from frelt.core.edit.removal import remove
 from frelt.core.kind.make import made
 from frelt.core.kind.substances import hypochlorite
 from frelt.core.model.day import Act, ActKind, Day, clock
@@ -162,7 +163,7 @@ def test_a_day_follows_copies_and_removals_and_is_checked_in_files() -> None:
     check_rig(twin)
     assert twin.day is not None and twin.day.acts[0].uses == (twin.items[1].id,)
     left = remove(one, "water")
-    assert left.day is not None and left.day.acts[0].tank == "" and left.day.begins == {}
+    assert left.day is not None and left.day.acts == () and left.day.begins == {}
     with pytest.raises(BadInput, match=r"day.acts\[0\].tank"):
         check_rig(replace(one, day=Day(acts=(act("wash", 0, 10, tank="gone/tank"),))))
 

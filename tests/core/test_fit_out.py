@@ -12,7 +12,8 @@ from frelt.core.base.figure import Figure, plate
 from frelt.core.base.value import BadInput
 from frelt.core.checks.headroom import inside_height
 from frelt.core.edit.carriers import with_carrier
-from frelt.core.edit.items import copy_rig, remove
+from frelt.core.edit.copies import copy_rig
+from frelt.core.edit.removal import remove
 from frelt.core.geometry.polygon import area, centroid
 from frelt.core.kind.make import made
 from frelt.core.masses.fit_out import COVERS, EACH, placed_fit_out

@@ -17,6 +17,7 @@ from frelt.core.checks.apart import _gaps
 from frelt.core.checks.pull_off import ways
 from frelt.core.edit.items import with_item
 from frelt.core.edit.states import set_fill
+from frelt.core.edit.ties import joined_tanks
 from frelt.core.fixes.fix import fixes
 from frelt.core.geometry.frames import Frames
 from frelt.core.geometry.tank_shape import inside_volume, share_below, surface_height
@@ -30,7 +31,7 @@ from frelt.core.model.carrier import Body, Deck, Door, Vehicle
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Forklift, Rig
 from frelt.core.model.state import FillRange, State
-from frelt.core.placing.arrange import aligned, distributed, joined_tanks, length_free, mirrored, row, shifted
+from frelt.core.placing.arrange import aligned, distributed, length_free, mirrored, row, shifted
 from frelt.core.placing.room import middle_of
 from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import Solved, solve

@@ -10,6 +10,7 @@ from ..kind.registry import given
 from ..liquids.drain import drain_time, valve_of
 from ..model.day import DRAWING, PUMP_STATION, SOAP, Act, Day, called
 from ..model.item import ConsumerPart, Item, TankPart
+from ..model.liquid import Liquid
 from ..model.rig import Rig
 
 
@@ -40,8 +41,8 @@ class Aboard:
 
     def fuel_of(self, item: Item, name: str) -> int | None:
         """The tank an engine burns from: its own, else one of the same fuel."""
-        own = [i for i, (_, other, t) in enumerate(self.listed) if other.id == item.id and t.liquid.name == name]
-        some = [i for i, (_, other, t) in enumerate(self.listed) if t.liquid.name == name and not other.built_in]
+        own = [i for i, (_, other, t) in enumerate(self.listed) if other.id == item.id and t.liquid.substance == name]
+        some = [i for i, (_, other, t) in enumerate(self.listed) if t.liquid.substance == name and not other.built_in]
         return own[0] if own else some[0] if some else None
 
 
@@ -55,14 +56,9 @@ def runs(rig: Rig, act: Act) -> list[Item]:
     return chosen or fitting
 
 
-def strength_of(tank: TankPart) -> float:
-    """Strength of the SH in a tank, a share: 12.5 % unless its name says another."""
-    for word in tank.liquid.name.split():
-        try:
-            return float(word) / 100
-        except ValueError:
-            continue
-    return 0.125
+def drawn_share(stock: Liquid, wall: float) -> float:
+    """What share of a mix is drawn from stock for a strength on the wall; all of it where the stock is not stronger."""
+    return min(wall / stock.strength, 1.0) if stock.strength > 0 else 1.0
 
 
 def flow_of(aboard: Aboard, day: Day, act: Act, fills: Array) -> Flow:
@@ -90,7 +86,7 @@ def flow_of(aboard: Aboard, day: Day, act: Act, fills: Array) -> Flow:
         water = aboard.first("water", act.tank)
         if act.kind == "soft wash":
             sh, soap = aboard.first("sh"), aboard.first("soap")
-            share = min(act.strength / strength_of(aboard.listed[sh][2]), 1.0) if sh is not None else 0.0
+            share = drawn_share(aboard.listed[sh][2].liquid, act.strength) if sh is not None else 0.0
             out(sh, total * share)
             out(soap, total * SOAP)
             out(water, total * max(1 - share - (SOAP if soap is not None else 0.0), 0.0))

@@ -22,11 +22,8 @@ def carrier_field(rig: Rig, field: str) -> tuple[Carrier, str]:
 
 
 def with_carrier(rig: Rig, carrier: Carrier) -> Rig:
-    """The rig with one of its carriers replaced; the fit-out of decks it no longer has goes with them."""
-    made = replace(rig, trailer=carrier) if isinstance(carrier, Trailer) else replace(rig, vehicle=carrier)
-    decks = {d.id for d in made.decks} if rig.fit_out else set()
-    kept = tuple(f for f in made.fit_out if f.deck in decks)
-    return made if len(kept) == len(made.fit_out) else replace(made, fit_out=kept)
+    """The rig with one of its carriers replaced. What named a deck, door or seat it no longer has is put right when it is kept."""
+    return replace(rig, trailer=carrier) if isinstance(carrier, Trailer) else replace(rig, vehicle=carrier)
 
 
 def with_axle(carrier: Carrier, number: int, **fields: object) -> Carrier:

@@ -3,12 +3,17 @@
 from msgspec.structs import replace
 
 from ..base.figure import Figure
-from ..model.liquid import Liquid, Tint
+from ..model.item import Nature
+from ..model.liquid import Liquid, Substance, Tint, strength_name
+
+# What a substance is to its neighbors.
+NATURES: dict[Substance, Nature] = {"gasoline": "fuel", "diesel": "fuel", "SH": "SH", "acid": "acid"}
 
 
-def _liquid(name: str, tint: Tint, density: float, plus_minus: float, note: str) -> Liquid:
+def _liquid(substance: Substance, tint: Tint, density: float, plus_minus: float, note: str, name: str = "") -> Liquid:
+    name = name or substance
     figure = Figure(value=density, plus_minus=plus_minus, source="estimate", origin=f"density of {name}", note=note)
-    return Liquid(name=name, tint=tint, density=figure)
+    return Liquid(name=name, tint=tint, density=figure, substance=substance)
 
 
 def hypochlorite(percent: float) -> Liquid:
@@ -20,7 +25,9 @@ def hypochlorite(percent: float) -> Liquid:
     if not 0 <= percent <= 20:
         raise ValueError(f"strength must be 0 to 20 trade percent (got {percent:g})")
     note = "from memory of suppliers' data sheets"
-    return _liquid(f"SH {percent:g} %", "sh", 1000 + 15.5 * percent, 24.0, note)
+    share = round(percent / 100, 6)
+    made = _liquid("SH", "sh", 1000 + 15.5 * percent, 24.0, note, strength_name(share))
+    return replace(made, strength=share)
 
 
 WATER = _liquid("water", "water", 998.2, 3.0, "IAPWS-95 at 20 °C; ± covers 5 to 30 °C")
@@ -32,7 +39,7 @@ GASOLINE = _liquid("gasoline", "fuel", 750, 30, "0.72 to 0.78 kg/L, from memory 
 DIESEL = _liquid("diesel", "fuel", 840, 20, "0.82 to 0.86 kg/L, from memory of fuel standards")
 
 
-SURFACTANT = _liquid("surfactant", "soap", 1030, 40, "from memory of data sheets of wash soaps")
+SURFACTANT = _liquid("soap", "soap", 1030, 40, "from memory of data sheets of wash soaps", "surfactant")
 
 
 LIQUIDS: tuple[Liquid, ...] = (
@@ -42,7 +49,7 @@ LIQUIDS: tuple[Liquid, ...] = (
     SURFACTANT,
     GASOLINE,
     DIESEL,
-    _liquid("acid cleaner", "other", 1090, 60, "phosphoric or oxalic cleaner, from memory of data sheets"),
+    _liquid("acid", "other", 1090, 60, "phosphoric or oxalic cleaner, from memory of data sheets", "acid cleaner"),
     _liquid("antifreeze", "antifreeze", 1040, 12, "propylene glycol to water 1:1, about 1.04 kg/L at 20 °C"),
 )
 
@@ -68,11 +75,11 @@ def at_temperature(liquid: Liquid, celsius: float) -> Liquid:
     before, after = (water_density(max(t, 0.0)) for t in (liquid.celsius, celsius))
     old = liquid.density
     value = old.value * after / before
-    more = 0.0 if liquid.tint == "water" else 0.5 * abs(value - old.value)
-    spread = 0.5 if liquid.tint == "water" and old.source == "estimate" else (old.plus_minus**2 + more**2) ** 0.5
+    more = 0.0 if liquid.substance == "water" else 0.5 * abs(value - old.value)
+    spread = 0.5 if liquid.substance == "water" and old.source == "estimate" else (old.plus_minus**2 + more**2) ** 0.5
     note = (
         f"at {celsius:g} °C, Kell 1975"
-        if liquid.tint == "water"
+        if liquid.substance == "water"
         else f"{old.note.split('; at ')[0]}; at {celsius:g} °C as water widens"
     )
     return replace(liquid, density=replace(old, value=round(value, 2), plus_minus=round(spread, 2), note=note), celsius=celsius)

@@ -3,7 +3,7 @@
 from ..kind.kind import Given, Kind, Made, Param, Service, Trait
 from ..kind.outlines import beside, rectangle, whole
 from ..kind.registry import register
-from ..kind.substances import GASOLINE
+from ..kind.substances import GASOLINE, NATURES
 from ..kind.usual_parts import tank
 from ..model.item import Item
 
@@ -39,12 +39,7 @@ def _service(item: Item) -> tuple[Service, ...]:
 
 
 def _traits(item: Item) -> tuple[Trait, ...]:
-    found = {"fuel": "fuel", "sh": "SH"}
-    return tuple(
-        Trait(found.get(t.liquid.tint, "acid"), whole(item))  # type: ignore[arg-type]
-        for t in item.tanks
-        if t.liquid.tint in found or t.liquid.name.startswith("acid")
-    )
+    return tuple(Trait(NATURES[s], whole(item)) for t in item.tanks if (s := t.liquid.substance) in NATURES)
 
 
 register(

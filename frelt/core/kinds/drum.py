@@ -3,7 +3,7 @@
 from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait
 from ..kind.outlines import beside, ellipse, whole
 from ..kind.registry import register
-from ..kind.substances import hypochlorite
+from ..kind.substances import NATURES, hypochlorite
 from ..kind.usual_parts import port, tank
 from ..model.item import Item
 
@@ -32,10 +32,7 @@ def _service(item: Item) -> tuple[Service, ...]:
 
 
 def _traits(item: Item) -> tuple[Trait, ...]:
-    return tuple(
-        Trait("SH" if t.liquid.tint == "sh" else "acid" if t.liquid.name.startswith("acid") else "plastic tank", whole(item))
-        for t in item.tanks
-    )
+    return tuple(Trait(NATURES.get(t.liquid.substance, "plastic tank"), whole(item)) for t in item.tanks)
 
 
 register(

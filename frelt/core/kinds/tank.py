@@ -9,7 +9,7 @@ from math import pi
 from ..kind.kind import Choice, Given, Kind, Made, Outline, Param, Service, Trait, Vec
 from ..kind.outlines import beside, ellipse, rectangle
 from ..kind.registry import given, register
-from ..kind.substances import GASOLINE, WATER
+from ..kind.substances import GASOLINE, NATURES, WATER
 from ..kind.usual_parts import port, tank
 from ..model.item import Item, Shape, TankPart
 
@@ -167,12 +167,8 @@ def _traits(item: Item) -> tuple[Trait, ...]:
     for t in item.tanks:
         x, y, z = t.at
         box = (x - t.length / 2, y - t.width / 2, z, x + t.length / 2, y + t.width / 2, z + t.height)
-        if t.liquid.tint == "fuel":
-            found.append(Trait("fuel", box))
-        if t.liquid.tint == "sh":
-            found.append(Trait("SH", box))
-        if t.liquid.name.startswith("acid"):
-            found.append(Trait("acid", box))
+        if t.liquid.substance in NATURES:
+            found.append(Trait(NATURES[t.liquid.substance], box))
         if given(item).word("material") == "plastic" and given(item).word("shape") != "narrow fuel":
             found.append(Trait("plastic tank", box))
     return tuple(found)

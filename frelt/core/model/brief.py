@@ -6,6 +6,7 @@ from msgspec import Meta
 
 from ..base.figure import Figure
 from ..base.value import Length, Positive, Share, Text, Value
+from .names import CatalogEntry
 
 Surface = Literal["concrete", "siding", "roof", "vehicles", "wood"]
 School = Literal["none", "12 V diaphragm", "engine diaphragm", "air diaphragm", "plain pump"]
@@ -18,7 +19,7 @@ class Supplied(Value, frozen=True, kw_only=True):
 
     what: Text
     condition: Literal["good", "worn", "to be mended", "not seen yet"] = "not seen yet"
-    entry: Text = ""
+    entry: CatalogEntry = ""
 
 
 class Brief(Value, frozen=True, kw_only=True):
@@ -50,4 +51,4 @@ class Brief(Value, frozen=True, kw_only=True):
     steep: bool = False
     winter: bool = False
     supplied: tuple[Supplied, ...] = ()
-    overruled: dict[str, Positive] = {}
+    overruled: dict[Text, Positive] = {}

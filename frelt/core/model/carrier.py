@@ -5,7 +5,8 @@ from typing import Annotated, Literal
 from msgspec import Meta
 
 from ..base.figure import Figure, Rating
-from ..base.value import Id, Length, Metres, Positive, Text, Unit, Value
+from ..base.value import Length, Metres, Positive, Text, Unit, Value
+from .names import AxleId, CarrierId, DeckId, DoorId, FaceOf, Holder, LocalId, MaybeItem, SeatId
 
 DeckKind = Literal["floor", "dovetail", "tongue platform", "roof", "wall", "door", "bed side", "shelf", "stand", "skid"]
 Vector = tuple[Unit, Unit, Unit]
@@ -24,18 +25,20 @@ class Deck(Value, frozen=True, kw_only=True):
 
     on: the carrier or item whose frame it lies in.  origin: where u = v = 0 [m];
     u, v: unit vectors along it; the normal is u × v.  outline: corners (u, v), convex [m].
+    face_of: the side of the body, or the door by id, whose inner face it is.
     """
 
-    id: Id
+    id: DeckId
     name: Text
     kind: DeckKind = "floor"
-    on: Id
+    on: Holder
     origin: tuple[Metres, Metres, Metres] = (0.0, 0.0, 0.0)
     u: Vector = (1.0, 0.0, 0.0)
     v: Vector = (0.0, 1.0, 0.0)
     outline: Annotated[tuple[tuple[Metres, Metres], ...], Meta(min_length=3, max_length=64)]
     surface: Literal["planked", "plate", "coated"] = "planked"
     hinge: Hinge | None = None
+    face_of: FaceOf = ""
 
 
 class Tires(Value, frozen=True, kw_only=True):
@@ -56,7 +59,7 @@ class Axle(Value, frozen=True, kw_only=True):
     rate: [kg/m] at the ground, for axles without equaliser.
     """
 
-    id: Id
+    id: AxleId
     name: Text
     x: Metres
     track: Length
@@ -75,7 +78,7 @@ class Aboard(Value, frozen=True, kw_only=True):
     mass: Figure
     x: Metres
     y: Metres = 0.0
-    item: Id | None = None
+    item: MaybeItem | None = None
 
 
 class TrailerEmpty(Value, frozen=True, kw_only=True):
@@ -110,7 +113,7 @@ class TrailerRatings(Value, frozen=True, kw_only=True):
 class Door(Value, frozen=True, kw_only=True):
     """An opening of the body. side: which wall.  start, end: along the wall [m].  height: [m]."""
 
-    id: Id
+    id: DoorId
     name: Text
     side: Literal["left", "right", "rear", "front"]
     start: Metres
@@ -122,7 +125,7 @@ class Door(Value, frozen=True, kw_only=True):
 class Well(Value, frozen=True, kw_only=True):
     """A wheel well that stands up through the deck. start, end: stations; inward: from the deck's side; height: above it [m]."""
 
-    id: Id
+    id: LocalId
     side: Literal["left", "right"]
     start: Metres
     end: Metres
@@ -133,7 +136,7 @@ class Well(Value, frozen=True, kw_only=True):
 class Zone(Value, frozen=True, kw_only=True):
     """A part of the deck below which no bolt may come out. x0, y0, x1, y1: in the carrier's plan [m].  below: what is there."""
 
-    id: Id
+    id: LocalId
     below: Text
     x0: Metres
     y0: Metres
@@ -179,7 +182,7 @@ class Trailer(Value, frozen=True, kw_only=True):
     jack_x, stands_x: stations of the jack and of the rear stands [m].  brakes: None is unknown.
     """
 
-    id: Id
+    id: CarrierId
     name: Text
     coupler: Coupling = "ball"
     coupler_x: Metres
@@ -212,7 +215,7 @@ class Trailer(Value, frozen=True, kw_only=True):
 class Seat(Value, frozen=True, kw_only=True):
     """Where a person sits in a vehicle [m]."""
 
-    id: Id
+    id: SeatId
     name: Text
     x: Metres
     y: Metres = 0.0
@@ -256,7 +259,7 @@ class Vehicle(Value, frozen=True, kw_only=True):
     front_roll_share: of a sideways moment, what the front axle takes.
     """
 
-    id: Id
+    id: CarrierId
     name: Text
     body_kind: Literal["pickup", "flatbed", "service body", "box truck", "van"] = "pickup"
     front: Axle

@@ -4,7 +4,8 @@ from typing import Annotated, Literal
 
 from msgspec import Meta
 
-from ..base.value import Id, Share, Text, Value
+from ..base.value import Share, Text, Value
+from .names import ActTank, FillOf, LocalId, SomeItem
 
 ActKind = Literal["drive", "fill", "wash", "soft wash", "rinse", "dump", "refuel", "wait"]
 Seconds = Annotated[float, Meta(ge=0, le=172_800)]
@@ -22,16 +23,16 @@ class Act(Value, frozen=True, kw_only=True):
     strength: of SH on the wall, a share.  to: share up to which a tank is filled.
     """
 
-    id: Id
+    id: LocalId
     kind: ActKind
     name: Text = ""
     start: Seconds
     length: Seconds
     lane: Annotated[int, Meta(ge=0, le=3)] = 0
     distance: Annotated[float, Meta(ge=0, le=5e6)] = 0.0
-    tank: str = ""
+    tank: ActTank = ""
     flow: Annotated[float, Meta(ge=0, le=1)] = TAP
-    uses: tuple[Id, ...] = ()
+    uses: Annotated[tuple[SomeItem, ...], Meta(extra={"least": 1})] = ()
     duty: Share = 1.0
     strength: Share = WALL
     to: Share = 1.0
@@ -49,7 +50,7 @@ class Day(Value, frozen=True, kw_only=True):
     """
 
     acts: tuple[Act, ...] = ()
-    begins: dict[str, Share] = {}
+    begins: dict[FillOf, Share] = {}
     consumption: Annotated[float, Meta(ge=0, le=1e-6)] = 1.568e-7
 
 

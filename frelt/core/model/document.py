@@ -2,12 +2,13 @@
 
 from typing import Literal
 
-from ..base.value import Id, Mass, Text, Value
+from ..base.value import Mass, Text, Value
 from .brief import Brief
+from .names import LocalId, RecordedName, RecordedRig, Weighed
 from .rig import Rig
 
 FORMAT = "frelt"
-VERSION = 1
+VERSION = 2
 
 
 class Job(Value, frozen=True, kw_only=True):
@@ -23,7 +24,7 @@ class Job(Value, frozen=True, kw_only=True):
 class Reading(Value, frozen=True, kw_only=True):
     """One weight off a scale [kg]. stood: what was on the plate (axle ids, `axle/left`, `coupler`)."""
 
-    stood: tuple[Text, ...]
+    stood: tuple[Weighed, ...]
     value: Mass
     resolution: Mass = 10.0
 
@@ -31,22 +32,24 @@ class Reading(Value, frozen=True, kw_only=True):
 class Ticket(Value, frozen=True, kw_only=True):
     """A scale ticket, kept raw and never edited. when: ISO date.  aboard: fills and people in words."""
 
-    id: Id
-    rig: Id
+    id: LocalId
+    rig: RecordedRig
     when: Text
     place: Text = ""
     readings: tuple[Reading, ...]
     aboard: Text = ""
     note: Text = ""
+    names: dict[RecordedName, Text] = {}
 
 
 class LogEntry(Value, frozen=True, kw_only=True):
     """A line of the log, which only grows. when: ISO date and time."""
 
-    id: Id
+    id: LocalId
     when: Text
     text: Text
-    rig: Id | None = None
+    rig: RecordedRig | None = None
+    names: dict[RecordedName, Text] = {}
 
 
 class Attachment(Value, frozen=True, kw_only=True):
@@ -61,7 +64,7 @@ class Document(Value, frozen=True, kw_only=True, omit_defaults=False):
     """A whole `*.frelt.json` file."""
 
     format: Literal["frelt"] = "frelt"
-    version: Literal[1] = 1
+    version: Literal[2] = 2
     job: Job = Job()
     rigs: tuple[Rig, ...] = ()
     tickets: tuple[Ticket, ...] = ()

@@ -5,7 +5,8 @@ from typing import Annotated, Literal
 from msgspec import Meta
 
 from ..base.figure import Figure
-from ..base.value import Id, Length, Value
+from ..base.value import Length, Value
+from .names import CoverId, OnDeck
 
 Cover = Literal["plywood", "floor coating", "aluminum plate", "steel plate", "rubber mat", "wall panels"]
 Allowance = Literal["brackets", "plumbing", "wiring"]
@@ -18,9 +19,9 @@ class FitOut(Value, frozen=True, kw_only=True):
     mass: [kg] where it was weighed, else it is computed.
     """
 
-    id: Id
+    id: CoverId
     what: Cover | Allowance
-    deck: Id
+    deck: OnDeck
     area: Annotated[float, Meta(ge=0, le=500)] | None = None
     thickness: Length = 0.0
     rise: Length = 0.0

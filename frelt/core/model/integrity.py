@@ -5,19 +5,33 @@ from math import isclose
 
 from ..base.value import BadInput
 from .carrier import Carrier, Deck, Trailer
-from .day import Day
 from .document import Document
 from .item import Item
+from .references import Defined, dangling, walked
 from .rig import Rig
-from .state import State
 
 MOST_ITEMS = 2000
 MOST_STATES = 60
 
 
+EXPECTED = {
+    "deck": "the id of a deck of this rig",
+    "holder": "the id of the carrier or item the deck belongs to",
+    "item": "the id of an item of this rig",
+    "state": "the id of a state of this rig",
+    "seat": "the id of a seat of this rig's vehicle",
+    "tank": "a tank of this rig, item/part",
+    "hose": "a hose of this rig, item/part",
+    "face": "a side of the body, or the id of one of its doors",
+}
+LOCAL = ("part", "door", "seat", "local")  # unique where they stand; all other ids in their rig
+
+
 def check_document(document: Document) -> None:
     """Raises BadInput at the first thing that cannot be right, with its path."""
     _unique((f"$.rigs[{i}].id", r.id) for i, r in enumerate(document.rigs))
+    for name in ("tickets", "log"):
+        _unique((f"$.{name}[{i}].id", e.id) for i, e in enumerate(getattr(document, name)))
     for i, rig in enumerate(document.rigs):
         check_rig(rig, f"$.rigs[{i}]")
 
@@ -28,7 +42,7 @@ def check_rig(rig: Rig, path: str = "$") -> None:
         raise BadInput(f"{path}.items", f"{len(rig.items):,} items", f"at most {MOST_ITEMS:,}")
     if len(rig.states) > MOST_STATES:
         raise BadInput(f"{path}.states", f"{len(rig.states)} states", f"at most {MOST_STATES}")
-    _unique(_ids(rig, path))
+    _ids(rig, path)
     for name in ("tongue_ball", "tongue_gooseneck"):
         low, high = getattr(rig.rules, name)
         if low > high:
@@ -36,18 +50,34 @@ def check_rig(rig: Rig, path: str = "$") -> None:
     for name, carrier in (("vehicle", rig.vehicle), ("trailer", rig.trailer)):
         if carrier is not None:
             _carrier(carrier, f"{path}.{name}")
-    holders = {c.id for c in rig.carriers} | {i.id for i in rig.items}
     for where, deck in _decks(rig, path):
-        if deck.on not in holders:
-            raise BadInput(f"{where}.on", f"“{deck.on}”", "the id of the carrier or item the deck belongs to")
         _deck(deck, where)
-    decks = {d.id for d in rig.decks}
     for i, item in enumerate(rig.items):
-        _item(item, f"{path}.items[{i}]", decks)
+        _item(item, f"{path}.items[{i}]")
+    for named in dangling(rig, path):
+        raise BadInput(named.path, f"“{named.value}”", EXPECTED[named.what])
     _rings(rig, path)
     for i, state in enumerate(rig.states):
-        _state(rig, state, f"{path}.states[{i}]")
-    _references(rig, path, decks)
+        for address, fill in state.fills.items():
+            if fill.low > fill.high:
+                found = f"low {fill.low:g} above high {fill.high:g}"
+                raise BadInput(f"{path}.states[{i}].fills.{address}", found, "low at most high")
+    _ties(rig, path)
+
+
+def _ties(rig: Rig, path: str) -> None:
+    for i, link in enumerate(rig.links):
+        if link.low > link.high:
+            raise BadInput(f"{path}.links[{i}].low", f"{link.low:g} above high {link.high:g}", "low at most high")
+    seen: dict[str, int] = {}
+    for i, joined in enumerate(rig.joined):
+        if len(joined.tanks) < 2:
+            raise BadInput(f"{path}.joined[{i}].tanks", f"{len(joined.tanks)} tank", "two tanks or more")
+        for n, tank in enumerate(joined.tanks):
+            if tank in seen:
+                where = "twice" if seen[tank] == i else f"which joined[{seen[tank]}] has too"
+                raise BadInput(f"{path}.joined[{i}].tanks[{n}]", f"“{tank}” {where}", "each tank in one group, once")
+            seen[tank] = i
 
 
 def _rings(rig: Rig, path: str) -> None:
@@ -64,53 +94,15 @@ def _rings(rig: Rig, path: str) -> None:
         waiting = left
 
 
-def _references(rig: Rig, path: str, decks: set[str]) -> None:
-    """What wishes, fit-out and bars name must be there."""
-    for i, entry in enumerate(rig.fit_out):
-        if entry.deck not in decks:
-            raise BadInput(f"{path}.fit_out[{i}].deck", f"“{entry.deck}”", "the id of a deck of this rig")
-    for i, wish in enumerate(rig.wishes):
-        if wish.deck is not None and wish.deck not in decks:
-            raise BadInput(f"{path}.wishes[{i}].deck", f"“{wish.deck}”", "the id of a deck of this rig")
-    tanks = {address for address, _, _ in rig.tanks()}
-    if rig.day is not None:
-        _day(rig, rig.day, f"{path}.day", tanks)
-    for i, joined in enumerate(rig.joined):
-        for n, tank in enumerate(joined.tanks):
-            if tank not in tanks:
-                raise BadInput(f"{path}.joined[{i}].tanks[{n}]", f"“{tank}”", "a tank of this rig, item/part")
-    if rig.bars is not None and all(s.id != rig.bars.set_in for s in rig.states):
-        raise BadInput(f"{path}.bars.set_in", f"“{rig.bars.set_in}”", "the id of a state of this rig")
-
-
-def _day(rig: Rig, day: Day, path: str, tanks: set[str]) -> None:
-    items = {i.id for i in rig.items}
-    _unique((f"{path}.acts[{i}].id", a.id) for i, a in enumerate(day.acts))
-    for address in day.begins:
-        if address not in tanks:
-            raise BadInput(f"{path}.begins.{address}", f"“{address}”", "a tank of this rig, item/part")
-    for i, act in enumerate(day.acts):
-        if act.tank and act.tank not in tanks:
-            raise BadInput(f"{path}.acts[{i}].tank", f"“{act.tank}”", "a tank of this rig, item/part")
-        for one in act.uses:
-            if one not in items:
-                raise BadInput(f"{path}.acts[{i}].uses", f"“{one}”", "the id of an item of this rig")
-
-
-def _ids(rig: Rig, path: str) -> Iterator[tuple[str, str]]:
-    for name, carrier in (("vehicle", rig.vehicle), ("trailer", rig.trailer)):
-        if carrier is not None:
-            yield f"{path}.{name}.id", carrier.id
-            for i, axle in enumerate(carrier.axles):
-                yield f"{path}.{name}.axles[{i}].id", axle.id
-    for where, deck in _decks(rig, path):
-        yield f"{where}.id", deck.id
-    for i, item in enumerate(rig.items):
-        yield f"{path}.items[{i}].id", item.id
-    for i, state in enumerate(rig.states):
-        yield f"{path}.states[{i}].id", state.id
-    for i, entry in enumerate(rig.fit_out):
-        yield f"{path}.fit_out[{i}].id", entry.id
+def _ids(rig: Rig, path: str) -> None:
+    """Every id is one of a kind: in its rig, or, of a part, door, seat or person, among those beside it."""
+    found: dict[str, list[tuple[str, str]]] = {}
+    for one in walked(rig, path):
+        if isinstance(one, Defined) and one.what != "rig":
+            scope = one.path.rpartition("[")[0] if one.what in LOCAL else path
+            found.setdefault(scope, []).append((one.path, one.value))
+    for ids in found.values():
+        _unique(ids)
 
 
 def _unique(ids: Iterable[tuple[str, str]]) -> None:
@@ -146,7 +138,6 @@ def _carrier(carrier: Carrier, path: str) -> None:
             raise BadInput(
                 f"{path}.rear[0].x", f"{carrier.rear_x:g} m", f"a station behind the front axle ({carrier.front.x:g} m)"
             )
-        _unique((f"{path}.seats[{i}].id", s.id) for i, s in enumerate(carrier.seats))
         return
     if carrier.axle_x - carrier.coupler_x < 0.1:
         raise BadInput(f"{path}.coupler_x", f"{carrier.coupler_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
@@ -170,16 +161,13 @@ def _is_unit(vector: tuple[float, float, float]) -> bool:
     return isclose(sum(a * a for a in vector), 1.0, abs_tol=1e-6)
 
 
-def _item(item: Item, path: str, decks: set[str]) -> None:
-    if item.place.deck not in decks:
-        raise BadInput(f"{path}.place.deck", f"“{item.place.deck}”", "the id of a deck of this rig")
+def _item(item: Item, path: str) -> None:
     for name in ("length", "width", "height"):
         size = getattr(item, name).value
         if not 0.001 <= size <= 100:
             raise BadInput(f"{path}.{name}.value", f"{size:g} m", "0.001 to 100 m")
     if item.mass.value < 0:
         raise BadInput(f"{path}.mass.value", f"{item.mass.value:g} kg", "at least 0 kg")
-    _unique((f"{path}.parts[{i}].id", p.id) for i, p in enumerate(item.parts))
     for tank in item.tanks:
         where = f"{path}.parts[{item.parts.index(tank)}]"
         if min(tank.length, tank.width, tank.height) <= 0:
@@ -188,24 +176,3 @@ def _item(item: Item, path: str, decks: set[str]) -> None:
             raise BadInput(f"{where}.capacity.value", f"{tank.capacity.value:g} m³", "0 to 100 m³")
         if not 100 <= tank.liquid.density.value <= 5000:
             raise BadInput(f"{where}.liquid.density.value", f"{tank.liquid.density.value:g} kg/m³", "100 to 5,000 kg/m³")
-
-
-def _state(rig: Rig, state: State, path: str) -> None:
-    tanks = {address for address, _, _ in rig.tanks()}
-    for address, fill in state.fills.items():
-        if address not in tanks:
-            raise BadInput(f"{path}.fills.{address}", f"“{address}”", "a tank of this rig, as item/part")
-        if fill.low > fill.high:
-            raise BadInput(f"{path}.fills.{address}", f"low {fill.low:g} above high {fill.high:g}", "low at most high")
-    items = {i.id for i in rig.items}
-    for name in ("absent", "later"):
-        for i, item in enumerate(getattr(state, name)):
-            if item not in items:
-                raise BadInput(f"{path}.{name}[{i}]", f"“{item}”", "the id of an item of this rig")
-    decks = {d.id for d in rig.decks}
-    seats = {s.id for s in rig.vehicle.seats} if rig.vehicle is not None else set()
-    for i, person in enumerate(state.people):
-        if person.seat is not None and person.seat not in seats:
-            raise BadInput(f"{path}.people[{i}].seat", f"“{person.seat}”", "the id of a seat of this rig's vehicle")
-        if person.place is not None and person.place.deck not in decks:
-            raise BadInput(f"{path}.people[{i}].place.deck", f"“{person.place.deck}”", "the id of a deck of this rig")

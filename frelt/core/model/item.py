@@ -5,9 +5,10 @@ from typing import Annotated, Literal
 from msgspec import Meta
 
 from ..base.figure import Figure, Source
-from ..base.value import Id, Length, Metres, Positive, Share, Text, Value
+from ..base.value import Length, Metres, Positive, Share, Text, Value
 from .carrier import Deck
 from .liquid import Liquid
+from .names import ItemId, KindId, OnDeck, PartId
 
 Face = Literal["bottom", "top", "front", "back", "left", "right"]
 Shape = Literal["box", "upright cylinder", "lying cylinder", "lying ellipse", "cone bottom"]
@@ -23,7 +24,7 @@ class Placement(Value, frozen=True, kw_only=True):
     turns: quarter turns about the deck's normal, from u towards v.  face: what meets the deck.
     """
 
-    deck: Id
+    deck: OnDeck
     u: Metres
     v: Metres
     off: Metres = 0.0
@@ -51,7 +52,7 @@ class TankPart(Value, frozen=True, kw_only=True, tag_field="part", tag="tank"):
     valve: bore of the valve it is drained by, its outlet's if None [m].  drain_hose: length of the hose on it [m].
     """
 
-    id: Id
+    id: PartId
     name: Text
     shape: Shape
     length: Length
@@ -71,7 +72,7 @@ class TankPart(Value, frozen=True, kw_only=True, tag_field="part", tag="tank"):
 class HosePart(Value, frozen=True, kw_only=True, tag_field="part", tag="hose"):
     """A hose on its drum. mass: dry [kg].  bore, length: [m].  holds: what fills it, or nothing."""
 
-    id: Id
+    id: PartId
     name: Text
     mass: Figure
     bore: Length
@@ -83,7 +84,7 @@ class HosePart(Value, frozen=True, kw_only=True, tag_field="part", tag="hose"):
 class PortPart(Value, frozen=True, kw_only=True, tag_field="part", tag="port"):
     """Where a hose, wire, air line or exhaust joins. size: nominal bore [m]."""
 
-    id: Id
+    id: PartId
     name: Text
     carries: Literal["liquid", "fuel", "air", "exhaust", "power"] = "liquid"
     size: Length = 0.0
@@ -93,7 +94,7 @@ class PortPart(Value, frozen=True, kw_only=True, tag_field="part", tag="port"):
 class ConsumerPart(Value, frozen=True, kw_only=True, tag_field="part", tag="consumer"):
     """What uses fuel [m³/s] or electric power [W] while it runs."""
 
-    id: Id
+    id: PartId
     name: Text
     uses: Literal["gasoline", "diesel", "gas", "12 V", "120 V", "240 V"]
     rate: Figure
@@ -102,7 +103,7 @@ class ConsumerPart(Value, frozen=True, kw_only=True, tag_field="part", tag="cons
 class FasteningPart(Value, frozen=True, kw_only=True, tag_field="part", tag="fastening"):
     """What holds the item down. mass: [kg].  holds: working load limit [kg]."""
 
-    id: Id
+    id: PartId
     name: Text
     mass: Figure | None = None
     holds: Figure | None = None
@@ -122,9 +123,9 @@ class Item(Value, frozen=True, kw_only=True):
     group: items of one group move together.
     """
 
-    id: Id
+    id: ItemId
     name: Text
-    kind: Id
+    kind: KindId
     place: Placement
     length: Figure
     width: Figure
@@ -133,8 +134,8 @@ class Item(Value, frozen=True, kw_only=True):
     centre: Centre = Centre()
     parts: tuple[Part, ...] = ()
     decks: tuple[Deck, ...] = ()
-    fields: dict[str, Figure] = {}
-    options: dict[str, Text] = {}
+    fields: dict[Text, Figure] = {}
+    options: dict[Text, Text] = {}
     outline: tuple[tuple[Metres, Metres], ...] = ()
     origin: Text = ""
     revision: Positive = 0

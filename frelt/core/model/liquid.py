@@ -5,21 +5,38 @@ from typing import Annotated, Literal
 from msgspec import Meta
 
 from ..base.figure import Figure
-from ..base.value import Text, Value
+from ..base.value import Share, Text, Value
 
 Tint = Literal["water", "sh", "soap", "fuel", "antifreeze", "other"]
 
 
+Substance = Literal["water", "SH", "soap", "gasoline", "diesel", "acid", "antifreeze", "other"]
+
+
 class Liquid(Value, frozen=True, kw_only=True):
-    """density: [kg/m³], at its temperature [°C].  tint: how it is drawn."""
+    """density: [kg/m³], at its temperature [°C].  tint: how it is drawn.
+
+    substance: what it is, whatever it is called.  strength: of SH, its trade strength as a share.
+    """
 
     name: Text
     tint: Tint
     density: Figure
     celsius: Annotated[float, Meta(ge=-30, le=110)] = 20.0
+    substance: Substance = "other"
+    strength: Share = 0.0
 
     @property
     def short(self) -> str:
         """The name without its strength, for sentences."""
-        words = self.name.split()
-        return words[0] if len(words) == 3 and words[2] == "%" else self.name
+        return "SH" if self.substance == "SH" and self.name == strength_name(self.strength) else self.name
+
+    def same_as(self, other: "Liquid") -> bool:
+        """Whether the two may run into each other: one substance of one strength, and, of the others, of one name."""
+        alike = self.substance == other.substance and self.strength == other.strength
+        return alike and (self.substance != "other" or self.name == other.name)
+
+
+def strength_name(strength: float) -> str:
+    """What SH of a strength (a share) is called."""
+    return f"SH {strength * 100:g} %"

@@ -6,11 +6,12 @@ from typing import Annotated, Literal
 from msgspec import Meta
 
 from ..base.figure import Rating
-from ..base.value import Id, Share, Text, Value
+from ..base.value import Share, Text, Value
 from .carrier import Carrier, Deck, Trailer, Vehicle
 from .day import Day
 from .fit_out import FitOut
 from .item import Item, TankPart
+from .names import InState, ParentRig, RigId, Waved
 from .rules import RuleSet
 from .state import FillRange, State
 from .ties import Joined, Link
@@ -22,7 +23,7 @@ class Bars(Value, frozen=True, kw_only=True):
     at the fills it shows."""
 
     share: Share = 0.5
-    set_in: Id
+    set_in: InState
 
 
 class Forklift(Value, frozen=True, kw_only=True):
@@ -40,10 +41,10 @@ class Rig(Value, frozen=True, kw_only=True):
     waved: what nobody counted and this rig does not carry, by name of the question.
     """
 
-    id: Id
+    id: RigId
     name: Text
     serial: Text = ""
-    parent: Id | None = None
+    parent: ParentRig | None = None
     trailer: Trailer | None = None
     vehicle: Vehicle | None = None
     items: tuple[Item, ...] = ()
@@ -55,7 +56,7 @@ class Rig(Value, frozen=True, kw_only=True):
     curb_side: Literal["right", "left"] = "right"
     wishes: tuple[Wish, ...] = ()
     fit_out: tuple[FitOut, ...] = ()
-    waved: tuple[Text, ...] = ()
+    waved: tuple[Waved, ...] = ()
     day: Day | None = None
     later_counted: bool = False
     forklift: Forklift = Forklift()

@@ -5,9 +5,10 @@ from typing import Annotated, Literal
 from msgspec import Meta
 from msgspec.structs import replace
 
-from ..base.value import Id, Length, Mass, Positive, Share, Text, Value
+from ..base.value import Length, Mass, Positive, Share, Text, Value
 from .carrier import Coupling
 from .item import Nature
+from .names import RuleSetId
 
 
 class Threshold(Value, frozen=True, kw_only=True):
@@ -51,7 +52,7 @@ class RuleSet(Value, frozen=True, kw_only=True):
     the crew reaches [m].  apart: what is kept from what.  sources: by field, where a rule comes from.
     """
 
-    id: Id = "common"
+    id: RuleSetId = "common"
     name: Text = "Common practice"
     source: Text = "common practice, no published source"
     revision: Positive = 1
@@ -71,7 +72,7 @@ class RuleSet(Value, frozen=True, kw_only=True):
     arm: Annotated[float, Meta(ge=0.3, le=1.5)] = 0.90
     reach_up: Annotated[float, Meta(ge=1.0, le=3.0)] = 2.0
     apart: tuple[Apart, ...] = APART
-    sources: dict[str, Text] = {}
+    sources: dict[Text, Text] = {}
 
     def source_of(self, field: str) -> str:
         """Where one rule comes from: its own source, else that of the set."""

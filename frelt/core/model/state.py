@@ -5,8 +5,9 @@ from typing import Annotated, Literal
 from msgspec import Meta
 
 from ..base.figure import Figure
-from ..base.value import Id, Share, Text, Value
+from ..base.value import Share, Text, Value
 from .item import Placement
+from .names import DryHose, FillOf, InSeat, LocalId, OpenDeck, StateId, StateItem
 
 
 class FillRange(Value, frozen=True, kw_only=True):
@@ -25,11 +26,11 @@ class FillRange(Value, frozen=True, kw_only=True):
 class Person(Value, frozen=True, kw_only=True):
     """Someone aboard, on a deck or in a seat. mass: [kg]."""
 
-    id: Id
+    id: LocalId
     name: Text = "person"
     mass: Figure = Figure(value=68, plus_minus=25, note="49 CFR 571.110 counts 68 kg an occupant")
-    place: Placement | None = None
-    seat: Id | None = None
+    place: Annotated[Placement | None, Meta(extra={"gone": "with"})] = None
+    seat: InSeat | None = None
 
 
 class State(Value, frozen=True, kw_only=True):
@@ -40,16 +41,16 @@ class State(Value, frozen=True, kw_only=True):
     slope_along, slope_across: of the ground it stands on, shares, rising to the rear and to the right.
     """
 
-    id: Id
+    id: StateId
     name: Text
     condition: Literal["hitched", "parked", "lifted"] = "hitched"
     road: bool = True
-    fills: dict[str, FillRange] = {}
+    fills: dict[FillOf, FillRange] = {}
     people: tuple[Person, ...] = ()
-    absent: tuple[Id, ...] = ()
-    dry: tuple[str, ...] = ()
-    open: tuple[Id, ...] = ()
-    later: tuple[Id, ...] = ()
+    absent: tuple[StateItem, ...] = ()
+    dry: tuple[DryHose, ...] = ()
+    open: tuple[OpenDeck, ...] = ()
+    later: tuple[StateItem, ...] = ()
     stands: bool = False
     slope_along: Annotated[float, Meta(ge=-0.4, le=0.4)] = 0.0
     slope_across: Annotated[float, Meta(ge=-0.4, le=0.4)] = 0.0

@@ -2,7 +2,8 @@
 
 from typing import Literal
 
-from ..base.value import Id, Mass, Metres, Text, Value
+from ..base.value import Mass, Metres, Text, Value
+from .names import MaybeItem, OnDeck
 
 
 class Wish(Value, frozen=True, kw_only=True):
@@ -15,11 +16,11 @@ class Wish(Value, frozen=True, kw_only=True):
 
     text: Text
     kind: Literal["note", "keep clear", "stands in", "later"] = "note"
-    deck: Id | None = None
+    deck: OnDeck | None = None
     u0: Metres = 0.0
     v0: Metres = 0.0
     u1: Metres = 0.0
     v1: Metres = 0.0
-    item: Id | None = None
+    item: MaybeItem | None = None
     mass: Mass = 0.0
     kept: bool | None = None

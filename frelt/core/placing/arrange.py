@@ -6,10 +6,10 @@ from typing import Literal
 from msgspec.structs import replace
 
 from ..base.value import FreltError
-from ..edit.items import duplicate, exchange, place
+from ..edit.copies import duplicate
+from ..edit.items import exchange, place
 from ..kind.kind import Vec
 from ..model.rig import Rig
-from ..model.ties import Joined
 from ..solve import Solved
 from ..space.moving_along import roots
 from ..space.solids import Solid, solids
@@ -185,20 +185,3 @@ def length_free(solved: Solved, carrier_id: str) -> tuple[float, float]:
             best = (at, min(a, end))
         at = max(at, b)
     return best
-
-
-def joined_tanks(rig: Rig, tanks: tuple[str, ...]) -> Rig:
-    """The rig with tanks (`item/part`) made one by an open pipe; the first one's liquid and fills are those of all.
-
-    Raises FreltError for fewer than two, or for different liquids.
-    """
-    if len(tanks) < 2:
-        raise FreltError("two tanks or more can be joined")
-    known = {address: tank for address, _, tank in rig.tanks()}
-    first = known[tanks[0]]
-    if any(known[t].liquid.name != first.liquid.name for t in tanks):
-        raise FreltError("tanks with different liquids are not joined: an open pipe would mix them")
-    states = tuple(
-        replace(s, fills={**s.fills, **{t: s.fills[tanks[0]] for t in tanks if tanks[0] in s.fills}}) for s in rig.states
-    )
-    return replace(rig, states=states, joined=(*rig.joined, Joined(tanks=tanks)))

@@ -38,8 +38,8 @@ def possible(carrier: Carrier) -> tuple[Deck, ...]:
         made.append(_wall(carrier, "rear", tall, "wall"))
         if all(d.kind != "roof" for d in carrier.decks):
             made.append(_roof(carrier))
-    have = {d.id for d in carrier.decks}
-    return tuple(d for d in made if d.id not in have)
+    have = {d.face_of for d in carrier.decks}
+    return tuple(d for d in made if d.face_of not in have)
 
 
 def _wall(carrier: Carrier, side: str, tall: float, kind: str) -> Deck:
@@ -59,6 +59,7 @@ def _wall(carrier: Carrier, side: str, tall: float, kind: str) -> Deck:
         v=UP,
         outline=((0.0, 0.0), (long, 0.0), (long, tall), (0.0, tall)),
         surface="coated",
+        face_of=side,
     )
 
 
@@ -92,6 +93,7 @@ def _door(carrier: Carrier, door: Door) -> Deck:
         name=f"{door.name}, inside" if door.kind != "barn doors" else f"{door.name}, left one",
         outline=((a, 0.0), (b, 0.0), (b, door.height), (a, door.height)),
         hinge=hinge,
+        face_of=door.id,
     )
 
 
@@ -104,6 +106,7 @@ def _roof(carrier: Carrier) -> Deck:
         on=carrier.id,
         origin=(x0, y0, z + carrier.body.wall),
         outline=((0.0, 0.0), (x1 - x0, 0.0), (x1 - x0, y1 - y0), (0.0, y1 - y0)),
+        face_of="roof",
     )
 
 

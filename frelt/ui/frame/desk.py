@@ -10,6 +10,7 @@ from ...app.settings import SettingsStore
 from ...core.base.text import capital
 from ...core.base.units import Units
 from ...core.base.value import FreltError
+from ...core.edit.removal import Settled
 from ...core.fixes.fix import Fix, fixes
 from ...core.judge.check import Check
 from ...core.model.carrier import Carrier
@@ -185,18 +186,20 @@ class Desk(QObject):
 
     # edits
 
-    def edit(self, make: Callable[[Rig], Rig], words: str, merge: str = "") -> bool:
-        """Change the rig on the bench, undoably; says why where that cannot be done."""
+    def edit(self, make: Callable[[Rig], Rig | Settled], words: str, merge: str = "") -> bool:
+        """Change the rig on the bench, undoably; says what went with what was removed, and why where it cannot be done."""
         self._trial = None
         rig = self.session.rig
         if rig is None:
             return False
         try:
-            self.session.edit(make(rig), words, merge)
+            told = self.session.edit(make(rig), words, merge)
         except (FreltError, KeyError) as err:
             self.said.emit(f"{capital(str(err))}.")
             self.changed.emit()
             return False
+        if told:
+            self.said.emit(told)
         return True
 
     def put(self, entry_id: str, u: float | None = None, v: float | None = None) -> None:

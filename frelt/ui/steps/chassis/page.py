@@ -1,9 +1,9 @@
 """The chassis: every length, empty weight and plate typed, while the drawing shows which one is meant."""
 
-from msgspec.structs import replace
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
 
+from ....core.edit.removal import without_carrier
 from ....core.model.carrier import Carrier, Trailer
 from ....core.planning.questions import questions
 from ...frame.desk import Desk
@@ -132,21 +132,8 @@ class ChassisPage(Page):
         solved, carrier = self.desk.session.solved, self.desk.carrier
         if solved is None or carrier is None or len(solved.rig.carriers) < 2:
             return
-        kept = tuple(i for i in solved.rig.items if solved.frames.carrier_of[i.id] != carrier.id)
-        which = {"trailer": None} if isinstance(carrier, Trailer) else {"vehicle": None}
-        seats = set() if isinstance(carrier, Trailer) else {s.id for s in carrier.seats}
-        gone = {i.id for i in solved.rig.items} - {i.id for i in kept}
-        states = tuple(
-            replace(
-                s,
-                people=tuple(p for p in s.people if p.seat not in seats or p.seat is None),
-                fills={a: f for a, f in s.fills.items() if a.split("/")[0] not in gone},
-                absent=tuple(i for i in s.absent if i not in gone),
-                later=tuple(i for i in s.later if i not in gone),
-            )
-            for s in solved.rig.states
-        )
-        self.desk.edit(lambda r: replace(r, items=kept, states=states, bars=None, **which), f"{_word(carrier)} taken off")
+        gone = carrier.id
+        self.desk.edit(lambda r: without_carrier(r, gone), f"{_word(carrier)} taken off")
 
 
 def _word(carrier: Carrier) -> str:

@@ -11,7 +11,7 @@ from PyQt6.QtWidgets import (
 )
 
 from ....app.session import new_id
-from ....core.edit.items import copy_rig
+from ....core.edit.copies import copy_rig
 from ...frame.desk import Desk
 from ...frame.page import PartedPage
 from ...widgets.fields import heading

@@ -9,7 +9,6 @@ from PyQt6.QtWidgets import QVBoxLayout, QWidget
 from ....core.base.text import capital, duration
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
-from ....core.day.flows import strength_of
 from ....core.kind.registry import given
 from ....core.liquids.drain import level_time
 from ....core.liquids.free_surface import left_behind
@@ -149,7 +148,7 @@ class MorePart(QWidget):
         tanks = [t for _, _, t in rig.tanks() if t.liquid.tint == "sh"]
         if pump is not None and tanks:
             volume = sum(t.capacity.value * (t.top - t.heel) for t in tanks)
-            time = lasts(volume, strength_of(tanks[0]), 0.03, given(pump)["flow"])
+            time = lasts(volume, tanks[0].liquid.strength, 0.03, given(pump)["flow"])
             said.append(("SH aboard lasts, 3 % on the wall, pump full on", duration(time)))
         try:
             share, held = antifreeze(v["cold"]), hold_up(rig)

@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import (
 )
 
 from ....app.session import new_id
+from ....core.edit.removal import without_state
 from ....core.model.state import FillRange, State
 from ...bench.tubes import SightTubes
 from ...frame.desk import Desk
@@ -111,6 +112,4 @@ class StatesPart(QWidget):
     def _drop(self) -> None:
         state = self.desk.state
         if state is not None:
-            self.desk.edit(
-                lambda r: replace(r, states=tuple(s for s in r.states if s.id != state.id)), f"state {state.name} removed"
-            )
+            self.desk.edit(lambda r: without_state(r, state.id), f"state {state.name} removed")

@@ -8,7 +8,6 @@ from PyQt6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
 from ....core.base.figure import Figure
 from ....core.base.text import capital
 from ....core.base.value import FreltError
-from ....core.day.flows import strength_of
 from ....core.edit.items import with_item
 from ....core.kind.substances import LIQUIDS, at_temperature, hypochlorite, other
 from ....core.model.item import HosePart, Item, TankPart
@@ -63,7 +62,7 @@ class Contents(QWidget):
             usable = max(tank.top - tank.heel, 0.0) * tank.capacity.value
             self.usable.setText(f"Usable between heel and float: {self.desk.units.show(usable, 'volume')}")
             self.strength.setVisible(tank.liquid.tint == "sh")
-            self.strength.show_value(strength_of(tank))
+            self.strength.show_value(tank.liquid.strength)
             fahrenheit = self.desk.units.length in ("in", "ft-in")
             self.warmth.label.setText(f"Temperature, {'°F' if fahrenheit else '°C'}")
             self.warmth.show_value(round(tank.liquid.celsius * 1.8 + 32 if fahrenheit else tank.liquid.celsius, 1))

@@ -7,7 +7,10 @@ from msgspec.structs import replace
 from ....app.session import new_id
 from ....core.base.text import capital, joined
 from ....core.base.value import FreltError
-from ....core.edit.items import duplicate, remove, turn, with_item
+from ....core.edit.copies import duplicate
+from ....core.edit.items import turn, with_item
+from ....core.edit.removal import without_items
+from ....core.edit.ties import are_joined, joined_or_parted
 from ....core.model.rig import Rig
 from ....core.placing import arrange
 from ....core.placing.arrange import Line
@@ -87,18 +90,10 @@ class Work:
                 self.desk.take_all((held[0], *copies))
 
     def remove(self) -> None:
-        """Take what is in hand off the rig, with all that stands on it."""
+        """Take what is in hand off the rig; what stands on it goes to the deck below, and what names it goes along."""
         held = self._held()
         if held:
-
-            def make(solved: Solved) -> Rig:
-                rig = solved.rig
-                for one in held:
-                    if any(i.id == one for i in rig.items):
-                        rig = remove(rig, one)
-                return rig
-
-            self._try(make, f"{self._names()} removed")
+            self.desk.edit(lambda r: without_items(r, held), f"{self._names()} removed")
 
     def lock(self) -> None:
         """Lock what is in hand in place, or unlock it."""
@@ -163,20 +158,15 @@ class Work:
 
     def joined_now(self) -> bool:
         """Whether the tanks in hand are joined already."""
-        rig, held = self.desk.session.rig, set(self.desk.held)
-        return rig is not None and any({t.split("/")[0] for t in j.tanks} & held for j in rig.joined)
+        rig = self.desk.session.rig
+        return rig is not None and are_joined(rig, self.desk.held)
 
     def join(self) -> None:
         """The tanks in hand made one by an open pipe, or parted again."""
-        held, rig = self._held(2), self.desk.session.rig
-        if not held or rig is None:
-            return
-        rest = tuple(j for j in rig.joined if not {t.split("/")[0] for t in j.tanks} & set(held))
-        if len(rest) < len(rig.joined):
-            self._try(lambda s: replace(s.rig, joined=rest), "tanks parted")
-            return
-        tanks = tuple(f"{i}/{rig.item(i).tanks[0].id}" for i in held if rig.item(i).tanks)
-        self._try(lambda s: arrange.joined_tanks(s.rig, tanks), "tanks joined")
+        held = self._held(2)
+        if held:
+            words = "tanks parted" if self.joined_now() else "tanks joined"
+            self._try(lambda s: joined_or_parted(s.rig, held), words)
 
     def evenness_words(self) -> str:
         """How even what stands on the carrier is, and how much of it is free, in words."""

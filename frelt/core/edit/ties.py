@@ -1,0 +1,58 @@
+"""Edits of what ties tanks to each other: open pipes."""
+
+from collections.abc import Iterable, Sequence
+
+from msgspec.structs import replace
+
+from ..base.value import FreltError
+from ..model.rig import Rig
+from ..model.ties import Joined
+
+
+def joined_tanks(rig: Rig, tanks: tuple[str, ...]) -> Rig:
+    """The rig with tanks (`item/part`) made one by an open pipe; the first one's liquid and fills are those of all.
+
+    What they are joined to already is joined along: a tank is of one group only. Raises FreltError for fewer than two, or for different liquids.
+    """
+    if len(tanks) < 2:
+        raise FreltError("two tanks or more can be joined")
+    known = {address: tank for address, _, tank in rig.tanks()}
+    touching = [j for j in rig.joined if set(j.tanks) & set(tanks)]
+    tanks = tuple(dict.fromkeys([*tanks, *(t for j in touching for t in j.tanks)]))
+    first = known[tanks[0]]
+    if not all(known[t].liquid.same_as(first.liquid) for t in tanks):
+        raise FreltError("tanks with different liquids are not joined: an open pipe would mix them")
+    states = tuple(
+        replace(s, fills={**s.fills, **{t: s.fills[tanks[0]] for t in tanks if tanks[0] in s.fills}}) for s in rig.states
+    )
+    return replace(
+        rig,
+        states=states,
+        joined=(
+            *(j for j in rig.joined if j not in touching),
+            replace(touching[0], tanks=tanks) if touching else Joined(tanks=tanks),
+        ),
+    )
+
+
+def are_joined(rig: Rig, items: Iterable[str]) -> bool:
+    """Whether the tanks of some items, two or more, are all of one joined group."""
+    held = set(_tanks_of(rig, items))
+    return len(held) > 1 and any(held <= set(j.tanks) for j in rig.joined)
+
+
+def joined_or_parted(rig: Rig, items: Sequence[str]) -> Rig:
+    """The rig with the tanks of some items joined; or taken out of their group, where all are of one.
+
+    Raises FreltError for fewer than two tanks, or for different liquids.
+    """
+    held = _tanks_of(rig, items)
+    if not are_joined(rig, items):
+        return joined_tanks(rig, held)
+    left = (replace(j, tanks=tuple(t for t in j.tanks if t not in held)) for j in rig.joined)
+    return replace(rig, joined=tuple(j for j in left if len(j.tanks) > 1))
+
+
+def _tanks_of(rig: Rig, items: Iterable[str]) -> tuple[str, ...]:
+    """The first tank of each item that has one, by address."""
+    return tuple(f"{i}/{rig.item(i).tanks[0].id}" for i in items if rig.item(i).tanks)

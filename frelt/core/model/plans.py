@@ -1,0 +1,264 @@
+"""How each type of the document is walked, made once from the types of its fields (see `names`)."""
+
+from collections.abc import Callable, Iterator, Mapping
+from functools import cache
+from typing import Any, Protocol
+
+import msgspec
+from msgspec import Struct
+from msgspec.inspect import DictType, Field, Metadata, NoneType, StrType, StructType, Type, UnionType, VarTupleType
+from msgspec.structs import replace
+
+
+class Named(Struct, frozen=True):
+    """A place that names something. path: of the field.  what: a kind of thing (see `names`)."""
+
+    path: str
+    what: str
+    value: str
+
+
+class Defined(Struct, frozen=True):
+    """An id where its thing is. what: a kind of thing.  thing: what bears it."""
+
+    path: str
+    what: str
+    value: str
+    thing: object
+
+
+Found = Iterator[Named | Defined]
+
+
+class Gone(Struct, frozen=True):
+    """What a rewriting says of a name whose thing is gone. owner: whether what bears the field goes with it."""
+
+    owner: bool = False
+
+
+DROP, OWNER = Gone(), Gone(owner=True)
+
+
+class Rewrite(Struct):
+    """What a rewriting does. names: a name's new value, or `Gone`.  owns: a definition's new id.
+
+    also: the name of a copy, which stands beside that of the thing; None for none.  went: what went with a name that is gone.
+    """
+
+    names: Callable[[str, str], "str | Gone"]
+    owns: Callable[[str, str], str]
+    also: Callable[[str, str], str | None]
+    went: list[Struct]
+
+
+class Plan(Protocol):
+    """How one type is walked and rewritten; what stays the same stays the same object."""
+
+    def walk(self, value: Any, path: str, owner: object) -> Found:
+        """Every name and definition in a value."""
+
+    def rewrite(self, value: Any, by: Rewrite) -> Any:
+        """The value rewritten, or `Gone`."""
+
+
+class Ref(Struct, frozen=True):
+    """A name. gone, copied: see `names`.  empty: whether it may be empty, which names nothing."""
+
+    what: str
+    gone: str
+    copied: bool
+    empty: bool
+
+    def walk(self, value: str, path: str, owner: object) -> Found:
+        if value or not self.empty:
+            yield Named(path, self.what, value)
+
+    def rewrite(self, value: str, by: Rewrite) -> "str | Gone":
+        made = value if not value and self.empty else by.names(self.what, value)
+        if not isinstance(made, Gone):
+            return made
+        return value if self.gone == "keep" else OWNER if self.gone == "with" else DROP
+
+
+class Own(Struct, frozen=True):
+    """An id of the thing itself."""
+
+    what: str
+
+    def walk(self, value: str, path: str, owner: object) -> Found:
+        yield Defined(path, self.what, value, owner)
+
+    def rewrite(self, value: str, by: Rewrite) -> str:
+        return by.owns(self.what, value)
+
+
+class Optional(Struct, frozen=True):
+    """What may be None, and is where it is gone, unless it takes along what bears it (taking)."""
+
+    plan: Plan
+    taking: bool
+
+    def walk(self, value: Any, path: str, owner: object) -> Found:
+        if value is not None:
+            yield from self.plan.walk(value, path, owner)
+
+    def rewrite(self, value: Any, by: Rewrite) -> Any:
+        made = None if value is None else self.plan.rewrite(value, by)
+        if not isinstance(made, Gone):
+            return made
+        return OWNER if made.owner or self.taking else None
+
+
+class Many(Struct, frozen=True):
+    """A tuple. least: with fewer left than that, what bears it goes; unless it had fewer before."""
+
+    plan: Plan
+    least: int
+
+    def walk(self, value: tuple[Any, ...], path: str, owner: object) -> Found:
+        for n, one in enumerate(value):
+            yield from self.plan.walk(one, f"{path}[{n}]", owner)
+
+    def rewrite(self, value: tuple[Any, ...], by: Rewrite) -> "tuple[Any, ...] | Gone":
+        made = [self.plan.rewrite(one, by) for one in value]
+        if any(isinstance(m, Gone) and m.owner for m in made):
+            return OWNER
+        kept = [m for m in made if not isinstance(m, Gone)]
+        if len(value) >= self.least > len(kept):
+            return OWNER
+        if isinstance(self.plan, Ref) and self.plan.copied:
+            kept += [c for one in value if (c := by.also(self.plan.what, one)) is not None]
+        same = len(kept) == len(value) and all(a is b for a, b in zip(kept, value, strict=True))
+        return value if same else tuple(kept)
+
+
+class Map(Struct, frozen=True):
+    """A table by name."""
+
+    key: Plan | None
+    value: Plan | None
+
+    def walk(self, value: Mapping[str, Any], path: str, owner: object) -> Found:
+        for key, one in value.items():
+            if self.key is not None:
+                yield from self.key.walk(key, f"{path}.{key}", owner)
+            if self.value is not None:
+                yield from self.value.walk(one, f"{path}.{key}", owner)
+
+    def rewrite(self, value: Mapping[str, Any], by: Rewrite) -> "Mapping[str, Any] | Gone":
+        made: dict[str, Any] = {}
+        for key, one in value.items():
+            new_key = key if self.key is None else self.key.rewrite(key, by)
+            new = one if self.value is None else self.value.rewrite(one, by)
+            if any(isinstance(m, Gone) and m.owner for m in (new_key, new)):
+                return OWNER
+            if isinstance(new_key, Gone) or isinstance(new, Gone):
+                continue
+            made[new_key] = new
+            if isinstance(self.key, Ref) and self.key.copied and (copy := by.also(self.key.what, key)) is not None:
+                made[copy] = new
+        return value if made == value else made
+
+
+class OneOf(Struct, frozen=True):
+    """One of several types."""
+
+    plans: Mapping[type, Plan]
+
+    def walk(self, value: Any, path: str, owner: object) -> Found:
+        own = self.plans.get(type(value))
+        if own is not None:
+            yield from own.walk(value, path, owner)
+
+    def rewrite(self, value: Any, by: Rewrite) -> Any:
+        own = self.plans.get(type(value))
+        return value if own is None else own.rewrite(value, by)
+
+
+class Fields(Struct, frozen=True):
+    """The fields of a type in which something is named or defined; without one of them it goes as a whole."""
+
+    fields: tuple[tuple[str, Plan], ...]
+
+    def walk(self, value: Any, path: str, owner: object) -> Found:
+        for name, inner in self.fields:
+            yield from inner.walk(getattr(value, name), f"{path}.{name}", value)
+
+    def rewrite(self, value: Any, by: Rewrite) -> Any:
+        changed = {}
+        for name, inner in self.fields:
+            old = getattr(value, name)
+            new = inner.rewrite(old, by)
+            if isinstance(new, Gone):
+                by.went.append(value)
+                return DROP
+            if new is not old:
+                changed[name] = new
+        return replace(value, **changed) if changed else value
+
+
+@cache
+def plan_of(cls: type[Struct]) -> Plan | None:
+    """How a type of the document is walked; None where nothing in it names or defines anything."""
+    info = msgspec.inspect.type_info(cls)
+    assert isinstance(info, StructType)
+    plans = [(f.name, p) for f in info.fields if (p := _planned(f.type, {})) is not None]
+    return Fields(tuple(plans)) if plans else None
+
+
+def _planned(found: Type, extra: Mapping[str, Any]) -> Plan | None:
+    if isinstance(found, Metadata):
+        return _planned(found.type, {**extra, **(found.extra or {})})
+    if isinstance(found, StrType):
+        if "defines" in extra:
+            return Own(extra["defines"])
+        if "names" in extra:
+            return Ref(extra["names"], extra["gone"], bool(extra.get("copied")), bool(extra.get("empty")))
+        return None
+    if isinstance(found, UnionType):
+        return _union(found, extra)
+    if isinstance(found, VarTupleType):
+        inner = _planned(found.item_type, {})
+        return None if inner is None else Many(inner, int(extra.get("least", 0)))
+    if isinstance(found, DictType):
+        key, value = _planned(found.key_type, {}), _planned(found.value_type, {})
+        return None if key is None and value is None else Map(key, value)
+    return plan_of(found.cls) if isinstance(found, StructType) else None
+
+
+def _union(found: UnionType, extra: Mapping[str, Any]) -> Plan | None:
+    parts = [t for t in found.types if not isinstance(t, NoneType)]
+    structs = {t.cls: p for t in parts if isinstance(t, StructType) and (p := plan_of(t.cls)) is not None}
+    plain = [p for t in parts if not isinstance(t, StructType) and (p := _planned(t, {})) is not None]
+    inner: Plan | None = OneOf(structs) if structs else plain[0] if plain else None
+    if inner is None:
+        return None
+    return Optional(inner, extra.get("gone") == "with") if len(parts) < len(found.types) else inner
+
+
+def walked_types(found: Type) -> Iterator[Type]:
+    """A type and those it is made of, with what is said of each; not the fields of the types of the document in it."""
+    yield found
+    if isinstance(found, Metadata):
+        if not isinstance(found.type, StrType):
+            yield from walked_types(found.type)
+        return
+    inner = [getattr(found, n, None) for n in ("item_type", "key_type", "value_type")]
+    for one in (*filter(None, inner), *getattr(found, "types", ()), *getattr(found, "item_types", ())):
+        yield from walked_types(one)
+
+
+def fields_of(cls: type[Struct]) -> Iterator[tuple[type[Struct], Field]]:
+    """Every field of a type of the document and of the types within it, each once."""
+    seen: set[type[Struct]] = set()
+    waiting = [cls]
+    while waiting:
+        one = waiting.pop()
+        if one in seen:
+            continue
+        seen.add(one)
+        info = msgspec.inspect.type_info(one)
+        assert isinstance(info, StructType)
+        for field in info.fields:
+            yield one, field
+            waiting += [t.cls for t in walked_types(field.type) if isinstance(t, StructType)]

@@ -1,0 +1,93 @@
+"""The one walker over every place of a document that names an id or an address `item/part`.
+
+It is made from the types of the fields (see `names`), so a field that names something is walked because of its type. Integrity,
+copies, removal and take-off are made from it; nothing else keeps a list of what names what.
+"""
+
+from collections.abc import Callable, Iterator, Mapping
+from typing import TypeVar
+
+from msgspec import Struct
+
+from .item import HosePart
+from .plans import DROP, Defined, Gone, Named, Rewrite, plan_of
+from .rig import Rig
+
+__all__ = ["DROP", "Defined", "Gone", "Known", "Named", "Rename", "dangling", "known", "renamed", "rewritten", "walked"]
+
+S = TypeVar("S", bound=Struct)
+FACES = ("left", "right", "front", "rear", "roof")
+Rename = Callable[[str, str], "str | Gone"]
+
+
+def walked(value: Struct, path: str = "$") -> Iterator[Named | Defined]:
+    """Every name and every definition in a value of the document, in the order of its fields."""
+    plan = plan_of(type(value))
+    if plan is not None:
+        yield from plan.walk(value, path, value)
+
+
+def rewritten(
+    value: S,
+    names: Rename = lambda _, value: value,
+    owns: Callable[[str, str], str] = lambda _, value: value,
+    also: Callable[[str, str], str | None] = lambda _, __: None,
+    went: list[Struct] | None = None,
+) -> S | None:
+    """A value of the document with its names and definitions rewritten; the same object where nothing changes.
+
+    None where it goes itself. What goes because of a name that is gone is added to `went`. See `plans.Rewrite`.
+    """
+    plan = plan_of(type(value))
+    made = value if plan is None else plan.rewrite(value, Rewrite(names, owns, also, [] if went is None else went))
+    return None if isinstance(made, Gone) else made
+
+
+class Known(Struct, frozen=True):
+    """What a rig has, by kind of thing: ids, and addresses of tanks and hoses."""
+
+    by: Mapping[str, frozenset[str]]
+
+    def has(self, what: str, value: str) -> bool:
+        """Whether something that is named is there; what lies outside the rig always is."""
+        return value in self.by[what] if what in self.by else True
+
+
+def known(rig: Rig) -> Known:
+    """What can be named in a rig."""
+    items = frozenset(i.id for i in rig.items)
+    doors = frozenset(d.id for c in rig.carriers for d in c.body.doors)
+    return Known(
+        {
+            "item": items,
+            "holder": items | {c.id for c in rig.carriers},
+            "deck": frozenset(d.id for d in rig.decks),
+            "state": frozenset(s.id for s in rig.states),
+            "seat": frozenset(s.id for s in rig.vehicle.seats) if rig.vehicle is not None else frozenset(),
+            "tank": frozenset(a for a, _, _ in rig.tanks()),
+            "hose": frozenset(f"{i.id}/{p.id}" for i in rig.items for p in i.parts if isinstance(p, HosePart)),
+            "face": doors | set(FACES),
+        }
+    )
+
+
+def dangling(rig: Rig, path: str = "$") -> Iterator[Named]:
+    """Every place in a rig that names what is not there."""
+    have = known(rig)
+    for found in walked(rig, path):
+        if isinstance(found, Named) and not have.has(found.what, found.value):
+            yield found
+
+
+def renamed(ids: Mapping[str, str]) -> Callable[[str, str], str]:
+    """A rewriting of names by new ids; an address by that of its item."""
+
+    def rename(what: str, value: str) -> str:
+        if what in ("tank", "hose", "support"):
+            first, slash, part = value.partition("/")
+            return ids.get(first, first) + slash + part
+        if what == "question":
+            return " ".join(ids.get(word, word) for word in value.split(" "))
+        return ids.get(value, value)
+
+    return rename
