@@ -5,7 +5,8 @@ from msgspec.structs import replace
 
 from frelt.core.base.figure import NOT_RATED, Figure, plate
 from frelt.core.base.units import LB, METRIC, US
-from frelt.core.judge.check import KINDS, RANKS, Check
+from frelt.core.judge.check import KINDS, Check
+from frelt.core.judge.status import RANKS
 from frelt.core.judge.words import brief, sentence
 from frelt.core.kind.substances import WATER
 from frelt.core.model.carrier import Tires, TrailerRatings

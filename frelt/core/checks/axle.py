@@ -17,6 +17,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
             high=rated(axle.rating),
             rating=axle.rating,
             field=f"{field}.rating",
+            support=True,
         )
 
 

@@ -51,5 +51,6 @@ register(
         sentence=_sentence,
         brief=_brief,
         conditions=("hitched",),
+        level="law",
     )
 )

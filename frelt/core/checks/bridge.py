@@ -58,5 +58,6 @@ register(
         sentence=_sentence,
         conditions=("hitched",),
         with_bars=True,
+        level="law",
     )
 )

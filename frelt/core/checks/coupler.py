@@ -30,6 +30,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         high=rated(r.coupler_tongue),
         rating=r.coupler_tongue,
         field="ratings.coupler_tongue",
+        support=True,
     )
 
 

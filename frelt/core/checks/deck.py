@@ -5,7 +5,8 @@ from collections.abc import Iterable
 from ..base.figure import Rating, rated
 from ..base.units import Units
 from ..geometry.frames import Frames, standing_on
-from ..judge.check import Check, CheckKind, Status, field_of, register
+from ..judge.check import Check, CheckKind, field_of, register
+from ..judge.status import Status
 from ..masses.item_rows import own_rows
 from ..model.carrier import Carrier
 from ..model.item import Item

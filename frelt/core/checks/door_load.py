@@ -91,5 +91,6 @@ register(
         findings=_findings,
         sentence=_sentence,
         brief=_brief,
+        level="advice",
     )
 )

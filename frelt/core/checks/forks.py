@@ -5,7 +5,8 @@ from collections.abc import Iterable
 from ..base.figure import NOT_RATED
 from ..base.units import Units
 from ..geometry.frames import Frames, standing_on
-from ..judge.check import Check, CheckKind, Status, register
+from ..judge.check import Check, CheckKind, register
+from ..judge.status import Status
 from ..kind.registry import given
 from ..model.carrier import Carrier
 from ..model.item import Item

@@ -55,5 +55,6 @@ register(
         brief=_brief,
         conditions=("hitched",),
         with_bars=True,
+        level="danger",
     )
 )

@@ -21,6 +21,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         high=rated(rating),
         rating=rating,
         field="ratings.jack",
+        support=True,
     )
 
 

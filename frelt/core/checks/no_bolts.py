@@ -53,5 +53,6 @@ register(
         findings=_findings,
         sentence=_sentence,
         brief=_brief,
+        level="danger",
     )
 )

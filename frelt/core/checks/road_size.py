@@ -4,7 +4,8 @@ from collections.abc import Iterable
 
 from ..base.units import Units
 from ..geometry.frames import Frames
-from ..judge.check import Check, CheckKind, Status, register
+from ..judge.check import Check, CheckKind, register
+from ..judge.status import Status
 from ..judge.words import ASK
 from ..model.rig import Rig
 from ..space.outside import outside
@@ -59,5 +60,6 @@ register(
         findings=_findings,
         sentence=_sentence,
         brief=_brief,
+        level="law",
     )
 )

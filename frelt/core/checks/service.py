@@ -5,7 +5,8 @@ from collections.abc import Iterable, Mapping
 from ..base.text import capital, joined
 from ..base.units import Units
 from ..geometry.frames import Frames
-from ..judge.check import Check, CheckKind, Status, register
+from ..judge.check import Check, CheckKind, register
+from ..judge.status import Status
 from ..kind.registry import kind_of
 from ..model.item import Item
 from ..model.rig import Rig
@@ -99,5 +100,6 @@ register(
         findings=_findings,
         sentence=_sentence,
         brief=_brief,
+        level="advice",
     )
 )

@@ -62,5 +62,6 @@ register(
         brief=_brief,
         conditions=("hitched",),
         with_bars=True,
+        level="advice",
     )
 )

@@ -22,6 +22,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
                 rating=tires.rating,
                 doubt=b.supports.doubts.get(end),
                 field=f"{field}.tires.rating",
+                support=True,
             )
 
 

@@ -55,5 +55,6 @@ register(
         sentence=_sentence,
         brief=_brief,
         conditions=("hitched",),
+        level="danger",
     )
 )

@@ -78,5 +78,6 @@ register(
         findings=_findings,
         sentence=_sentence,
         brief=_brief,
+        level="danger",
     )
 )

@@ -54,5 +54,6 @@ register(
         weighed=_weighed,
         sentence=_sentence,
         brief=_brief,
+        level="wish",
     )
 )

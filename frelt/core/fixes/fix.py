@@ -9,7 +9,8 @@ from collections.abc import Callable, Iterable
 from msgspec import Struct
 
 from ..base.units import Units
-from ..judge.check import RANKS, Check, Status
+from ..judge.check import Check
+from ..judge.status import RANKS, Status
 from ..model.rig import Rig
 from ..solve import Solved, solve
 

@@ -15,16 +15,15 @@ from ..geometry.frames import Frames
 from ..masses.moments import Moments
 from ..model.carrier import Axle, Carrier, Trailer, Vehicle
 from ..model.rig import Rig
+from ..model.rules import RuleSet
 from ..statics.cases import Case, coupled
 from ..statics.limit import Limit, Quantity
 from ..statics.supports import Condition, Supports
+from .status import Level, Status, tier
 
 if TYPE_CHECKING:
     from ..base.units import Units
     from ..statics.loads import Loads
-
-Status = Literal["over", "unknown", "tight", "ok"]
-RANKS: dict[Status, int] = {"over": 0, "unknown": 1, "tight": 2, "ok": 3}
 
 
 class Told:
@@ -47,6 +46,7 @@ class Check(Struct, frozen=True):
     limit: the side that is nearest, or None where unknown.  side: whether load is held from
     above (`high`) or below (`low`).  told: when and at which fills the worst case occurs.  why: reason of an unknown.
     scale: what a margin is a share of where the limit itself is zero.  detail: what its own kind needs for its words.
+    level: how grave it is when it is over (see `status.LEVELS`); that of its kind, unless the rules say otherwise.
     """
 
     id: str
@@ -67,6 +67,7 @@ class Check(Struct, frozen=True):
     items: tuple[str, ...] = ()
     scale: float | None = None
     detail: tuple[str, ...] = ()
+    level: Level = "broken"
 
     @property
     def when(self) -> str:
@@ -88,12 +89,18 @@ class Check(Struct, frozen=True):
 
     @property
     def rank(self) -> tuple[int, float]:
-        """Worst first: over by its excess, then unknown, then tight and ok by margin as share of limit."""
+        """What is spoken of first: by level and status (see `status.TIERS`), then by the margin as a share of the limit."""
+        first = tier(self.level, self.status)
         if self.status == "over":
-            return RANKS["over"], -self.excess
+            return first, -self.excess
         if self.margin is None:
-            return RANKS[self.status], 0.0
-        return RANKS[self.status], self.margin / abs(self.limit) if self.limit else float("inf")
+            return first, 0.0
+        return first, self.margin / abs(self.limit) if self.limit else float("inf")
+
+    @property
+    def lifted(self) -> bool:
+        """Whether it is a support that would have to pull down: something lifts it off."""
+        return self.side == "low" and self.limit == 0.0 and self.quantity == "mass" and (self.load or 0.0) < 0
 
 
 class Bearing(Struct, frozen=True):
@@ -152,7 +159,7 @@ def named(rig: Rig, carrier: Carrier, axle: Axle) -> str:
 class CheckKind(Struct, frozen=True):
     """An entry of the registry.
 
-    title: of the thing checked.  plate: where on the vehicle the figure is found.
+    title: of the thing checked.  plate: where on the vehicle the figure is found.  level: how grave it is when it is over.
     weighed: findings that rest on the loads.  source: of the rule itself.  conditions: in which states its limits are stated.
     sentence, brief: words for a judged check; None for the common ones, in which `noun` carries the load.
     with_bars: whether weight-distributing bars change its loads; the static ones are judged without.
@@ -170,6 +177,7 @@ class CheckKind(Struct, frozen=True):
     conditions: tuple[Condition, ...] = ("hitched", "parked")
     noun: str = "rating"
     with_bars: bool = False
+    level: Level = "broken"
 
     def asked(self, case: Case) -> bool:
         """Whether its limits are stated in a case."""
@@ -179,6 +187,12 @@ class CheckKind(Struct, frozen=True):
 
 
 KINDS: dict[str, CheckKind] = {}
+
+
+def level_of(kind: str, rules: RuleSet) -> Level:
+    """How grave a kind of check is by a rule set: as the shop says, else as its registry entry does."""
+    said = rules.levels.get(kind)
+    return said if said is not None else KINDS[kind].level if kind in KINDS else "broken"
 
 
 def register(kind: CheckKind) -> CheckKind:

@@ -11,21 +11,22 @@ from ..base.figure import Figure
 from ..base.kept import Memo
 from ..base.text import uncapital
 from ..model.rig import Rig
+from ..model.rules import RuleSet
 from ..statics.limit import Limit
 from ..statics.loads import Loads
 from ..statics.worst import Extreme, spread
-from .check import Check, Status, Told
+from .check import Check, Told, level_of
+from .status import NOT_HERE, OK, OVER, STATUSES, TIERS, TIGHT, codes
 from .words import fills_phrase
 
 LONG_NAME = 24  # a longer name of a tank gives way to its liquid in a sentence
-STATUSES: tuple[Status, ...] = ("over", "unknown", "tight", "ok")
-OVER, UNKNOWN, TIGHT, OK, NOT_HERE = 0, 1, 2, 3, 9
+DEEP = 3.0  # times its ± that a support must be pressed down before its lower side is not looked at
 
 
 class Grid(Struct, frozen=True):
-    """Every limit in every state on its nearer side, (states, limits). code: number of the status.
+    """Every limit in every state on its worse side, (states, limits). code: number of the status.
 
-    near: orders one limit over states; an unknown by its greatest load.  rank: orders limits within a status.
+    near: orders one limit over states; an unknown by its greatest load.  tier, share: order limits within a state.
     """
 
     value: Array
@@ -35,63 +36,114 @@ class Grid(Struct, frozen=True):
     low_side: NDArray[np.bool_]
     code: NDArray[np.int8]
     near: Array
-    rank: Array
+    tier: NDArray[np.int8]
+    share: Array
 
 
 class Bounds(Struct, frozen=True):
-    """The bounds of limits as arrays, (limits,); a bound that is not known is nan. plate: ± of the rating."""
+    """The bounds of limits as arrays, (limits,); a bound that is not known is nan. plate: ± of the rating.
+
+    low: also zero where a support would be lifted.  wanted: whether there is a bound to be known.  tiers: (limits, 4).
+    """
 
     high: Array
     low: Array
     plate: Array
     answered: NDArray[np.bool_]
-    counts: NDArray[np.bool_]
+    wanted: NDArray[np.bool_]
+    support: NDArray[np.bool_]
+    tiers: NDArray[np.int8]
 
 
 _bounds: Memo[Bounds] = Memo(64)
 
 
-def _bounds_of(limits: tuple[Limit, ...]) -> Bounds:
+def _bounds_of(limits: tuple[Limit, ...], rules: RuleSet) -> Bounds:
     nan = float("nan")
     return Bounds(
         high=np.array([nan if m.high is None else m.high for m in limits]),
-        low=np.array([nan if m.low is None else m.low for m in limits]),
+        low=np.array([0.0 if m.support else nan if m.low is None else m.low for m in limits]),
         plate=np.array([m.rating.plus_minus if isinstance(m.rating, Figure) else 0.0 for m in limits]),
         answered=np.array([m.answered for m in limits], dtype=bool),
-        counts=np.array([m.counts for m in limits], dtype=bool),
+        wanted=np.array([m.counts for m in limits], dtype=bool),
+        support=np.array([m.support for m in limits], dtype=bool),
+        tiers=np.array([TIERS[level_of(m.check, rules)] for m in limits], dtype=np.int8).reshape(-1, 4),
     )
 
 
 def grid(rig: Rig, loads: Loads) -> Grid:
-    """Judge everything. A limit that is known on neither side has no bound and no margin (nan)."""
-    bounds = _bounds.get(rig.id, (loads.limits,), lambda: _bounds_of(loads.limits))
-    high, low = bounds.high, bounds.low
-    above, below = high - loads.greatest.value, loads.least.value - low
-    low_side = ~np.isnan(below) & (np.isnan(above) | (below < above))
+    """Judge everything. A limit that is known on neither side has no bound and no margin (nan).
+
+    Of a window both sides are looked at, each with its own ±, and the worse one is kept. What a support carries is over below
+    zero, whatever its rating; where it is pressed down, its rating is what is told.
+    """
+    b = _bounds.get(rig.id, (loads.limits, rig.rules), lambda: _bounds_of(loads.limits, rig.rules))
+    above, below = b.high - loads.greatest.value, loads.least.value - b.low
+    low_side = ~np.isnan(below) & ~b.support & (np.isnan(above) | (below < above))
+    unsure = _unsure(loads, low_side, b.plate)
     margin = np.where(low_side, below, above)
-    bound = np.where(low_side, low, np.broadcast_to(high, margin.shape))
+    bound = np.where(low_side, b.low, np.broadcast_to(b.high, margin.shape))
+    code = codes(margin, bound, unsure, rig.rules.reserve, b.answered)
+    code = np.where(b.wanted, code, OK)
+    other = _other_side(rig, loads, b, low_side, above, below, unsure)
+    if len(other):
+        turned = ~low_side[:, other]
+        plate = np.where(turned & b.support[other], 0.0, b.plate[other])
+        unsure2 = _unsure(loads, turned, plate, other)
+        margin2 = np.where(turned, below[:, other], above[:, other])
+        bound2 = np.where(turned, b.low[other], b.high[other])
+        code2 = codes(margin2, bound2, unsure2, rig.rules.reserve, b.answered[other])
+        worse = (code2 < code[:, other]) | ((code2 == code[:, other]) & (margin2 < margin[:, other]) & ~b.support[other])
+        for kept, new in ((low_side, turned), (margin, margin2), (bound, bound2), (unsure, unsure2), (code, code2)):
+            kept[:, other] = np.where(worse, new, kept[:, other])
     value = np.where(low_side, loads.least.value, loads.greatest.value)
-    fills = np.where(low_side[:, :, None], loads.least.fills, loads.greatest.fills)
-    unsure = np.hypot(spread(loads.table, loads.num, loads.den, Extreme(value, fills)), _doubt(loads, fills))
-    unsure = np.hypot(unsure, bounds.plate)
-    size = np.abs(bound)
+    unknown, size = np.isnan(margin), np.abs(bound)
     with np.errstate(invalid="ignore", divide="ignore"):
-        code = np.where(margin < np.maximum(rig.rules.reserve * size, unsure), TIGHT, OK)
-        code = np.where(margin < -1e-9 * np.maximum(1.0, size), np.where(bounds.answered, OVER, UNKNOWN), code)
         share = np.where(size > 0, margin / size, np.where(code == OVER, -1.0, np.inf))
-    unknown = np.isnan(margin)
-    code = np.where(unknown, UNKNOWN, code)
-    code = np.where(loads.applies & bounds.counts, code, NOT_HERE).astype(np.int8)
-    near = np.where(unknown, -value, margin)
-    return Grid(value, bound, margin, unsure, low_side, code, near, np.where(unknown, 0.0, share))
+    here = loads.applies & (b.wanted | (code == OVER) | (code == TIGHT))
+    tiers = np.take_along_axis(b.tiers, np.minimum(code, OK).T.astype(np.intp), axis=1).T
+    return Grid(
+        value=value,
+        bound=bound,
+        margin=margin,
+        spread=unsure,
+        low_side=low_side,
+        code=np.where(here, code, NOT_HERE).astype(np.int8),
+        near=np.where(unknown, -value, margin),
+        tier=np.where(here, tiers, np.int8(127)).astype(np.int8),
+        share=np.where(unknown, 0.0, share),
+    )
 
 
-def _doubt(loads: Loads, fills: Array) -> Array:
+def _other_side(
+    rig: Rig, loads: Loads, b: Bounds, low_side: NDArray[np.bool_], above: Array, below: Array, unsure: Array
+) -> NDArray[np.intp]:
+    """Limits whose other side may be the worse one: both sides of a window, and supports that are nearly lifted somewhere."""
+    if not len(rig.states):
+        return np.zeros(0, dtype=np.intp)
+    windows = ~np.isnan(above).all(axis=0) & ~np.isnan(below).all(axis=0) & ~b.support
+    lifted = b.support & ((below < DEEP * unsure) & loads.applies).any(axis=0)
+    found: NDArray[np.intp] = np.nonzero(windows | lifted)[0]
+    return found
+
+
+def _unsure(loads: Loads, low_side: NDArray[np.bool_], plate: Array, chosen: NDArray[np.intp] | None = None) -> Array:
+    """± of limits on one side of each, (states, limits), with that of their plates; of all limits or of those chosen."""
+    m = slice(None) if chosen is None else chosen
+    value = np.where(low_side, loads.least.value[:, m], loads.greatest.value[:, m])
+    fills = np.where(low_side[:, :, None], loads.least.fills[:, m], loads.greatest.fills[:, m])
+    own = np.hypot(spread(loads.table, loads.num[m], loads.den[m], Extreme(value, fills)), _doubt(loads, fills, m))
+    found: Array = np.hypot(own, plate)
+    return found
+
+
+def _doubt(loads: Loads, fills: Array, chosen: NDArray[np.intp] | slice) -> Array:
     """One ± of what is not of a mass, at some fills (states, limits, tanks): how a vehicle's axles share a roll."""
     found = np.zeros(fills.shape[:2])
-    some = np.nonzero(loads.doubt.any(axis=1))[0]
+    doubt = loads.doubt[chosen]
+    some = np.nonzero(doubt.any(axis=1))[0]
     if len(some):
-        pull = loads.doubt[some]
+        pull = doubt[some]
         found[:, some] = loads.table.base @ pull.T + (fills[:, some] * (pull @ loads.table.tank_moments.T)).sum(-1)
     return found
 
@@ -131,8 +183,8 @@ class ByState:
         s, at = self._numbers.get(state), self._grid
         if s is None or at is None or not (at.code[s] != NOT_HERE).any():
             return None
-        least = at.code[s].min()
-        m = int(np.argmin(np.where(at.code[s] == least, at.rank[s], np.inf)))
+        least = at.tier[s].min()
+        m = int(np.argmin(np.where(at.tier[s] == least, at.share[s], np.inf)))
         return self._check(m, s)
 
     def some(self, state: str, wanted: Callable[[str], bool]) -> tuple[Check, ...]:
@@ -186,6 +238,7 @@ class ByState:
             state=self._rig.states[s].id,
             by_rule=limit.by_rule,
             field=limit.field,
+            level=level_of(limit.check, self._rig.rules),
             told=Told(self._teller(m, s, low)),
         )
 

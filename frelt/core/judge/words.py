@@ -43,6 +43,8 @@ def spare(check: "Check", units: "Units") -> str:
 def carried(subject: str, check: "Check", units: "Units", of: str = "", on: str = "") -> str:
     """`Axle 2 would carry 3,574 lb on a 3,500 lb axle: 74 lb too much`."""
     assert check.load is not None and check.limit is not None
+    if check.lifted:
+        return f"{subject} would be lifted off: {units.show(-check.load, 'mass')} are missing to hold it down"
     load, limit = units.show(check.load, "mass"), units.show(check.limit, "mass")
     article = "an" if limit[0] == "8" or limit.startswith(("11 ", "11,", "18 ", "18,")) else "a"
     return f"{subject} would carry {load}{of} on {article} {limit} {on}: {spare(check, units)}"

@@ -49,6 +49,7 @@ ActTank = Annotated[str, Meta(max_length=ADDRESS, extra={"names": "tank", "gone"
 DryHose = Annotated[str, Meta(max_length=ADDRESS, extra={"names": "hose", "gone": "drop", "copied": True})]
 # One side of the body (left, right, front, rear, roof) or a door of it, whose inner face a deck is.
 FaceOf = Annotated[str, Meta(max_length=64, extra={"names": "face", "gone": "with", "empty": True})]
+CheckName = Annotated[str, Meta(max_length=64, extra={"names": "check", "gone": "keep"})]
 # Words separated by spaces, of which some are ids.
 Waved = Annotated[str, Meta(max_length=200, extra={"names": "question", "gone": "drop"})]
 Weighed = Annotated[str, Meta(max_length=200, extra={"names": "support", "gone": "keep"})]

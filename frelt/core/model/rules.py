@@ -8,7 +8,7 @@ from msgspec.structs import replace
 from ..base.value import Length, Mass, Positive, Share, Text, Value
 from .carrier import Coupling
 from .item import Nature
-from .names import RuleSetId
+from .names import CheckName, RuleSetId
 
 
 class Threshold(Value, frozen=True, kw_only=True):
@@ -50,6 +50,7 @@ class RuleSet(Value, frozen=True, kw_only=True):
     reserve: share of a limit below which a margin is `tight`.  person: who may step on the tail [kg],
     250 lb: a heavy person with gear (from memory).  walk_width: of a person walking; arm, reach_up: how far and how high
     the crew reaches [m].  apart: what is kept from what.  sources: by field, where a rule comes from.
+    levels: by kind of check, how grave it is in this shop where it is not what the check itself says.
     """
 
     id: RuleSetId = "common"
@@ -73,6 +74,7 @@ class RuleSet(Value, frozen=True, kw_only=True):
     reach_up: Annotated[float, Meta(ge=1.0, le=3.0)] = 2.0
     apart: tuple[Apart, ...] = APART
     sources: dict[Text, Text] = {}
+    levels: dict[CheckName, Literal["broken", "danger", "law", "advice", "wish"]] = {}
 
     def source_of(self, field: str) -> str:
         """Where one rule comes from: its own source, else that of the set."""

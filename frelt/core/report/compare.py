@@ -2,7 +2,8 @@
 
 from msgspec import Struct
 
-from ..judge.check import RANKS, Check
+from ..judge.check import Check
+from ..judge.status import RANKS
 from ..model.item import Item
 from ..model.rig import Rig
 from ..solve import Solved

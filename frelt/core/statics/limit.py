@@ -20,6 +20,7 @@ class Limit(Struct, frozen=True):
     answered: False where passing it only raises a question that the builder has not answered.
     stands: whether the rear stands must be down, or up; None where it does not matter.
     doubt: a row whose value is one ± of num · m, beside that of the masses.
+    support: whether it is what a support carries: below zero it is lifted, which is over whatever its rating.
     field: where the limit is typed (see `edit.set_rating`).
     """
 
@@ -39,6 +40,7 @@ class Limit(Struct, frozen=True):
     field: str = ""
     condition: Condition = "hitched"
     answered: bool = True
+    support: bool = False
 
     @property
     def known(self) -> bool:

@@ -3,7 +3,7 @@
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPainterPath, QPen, QPolygonF
 
-from ...core.judge.check import Status
+from ...core.judge.status import Status
 from ...paint.painter import write
 from ...paint.theme import Theme
 

@@ -34,7 +34,10 @@ RATED_AT = 0.83  # height of the rating line, share of a bar
 
 
 class Post(Struct, frozen=True):
-    """One post. x: where the load meets the ground [px].  now, low, high: [kg].  check: its limit in scope."""
+    """One post. x: where the load meets the ground [px].  now, low, high: [kg].  check: its limit in scope.
+
+    rating: what its plate says [kg]; None where it is not known.
+    """
 
     name: str
     x: float
@@ -44,6 +47,7 @@ class Post(Struct, frozen=True):
     check: Check | None
     field: str
     rear: bool = False
+    rating: float | None = None
 
 
 HITCHES = ("coupler:tongue", "ball:tongue", "receiver:tongue")
@@ -104,7 +108,7 @@ def fork_posts(solved: Solved, layout: Layout, state_id: str, carrier: Carrier, 
         x, y, _ = solved.frames.items[skid.id].at
         check = solved.check(f"forks:{skid.id}:{state_id}")
         heel = layout.to_px("side", x + skid.length.value / 2, 0).x()
-        made.append(Post("Forks", heel, one.mass, drained.mass, one.mass, check, "", False))
+        made.append(Post("Forks", heel, one.mass, drained.mass, one.mass, check, "", False, check.limit if check else None))
         apart = given(skid)["apart"]
         for side, load, sign in zip(("left", "right"), one.fork_loads(apart), (-1, 1), strict=True):
             name = f"{units.side(side).capitalize()} fork"
@@ -113,7 +117,7 @@ def fork_posts(solved: Solved, layout: Layout, state_id: str, carrier: Carrier, 
             half = (
                 None if check is None else replace(check, limit=most, load=load, margin=None if most is None else most - load)
             )
-            made.append(Post(name, at, load, load, load, half, "", rear=True))
+            made.append(Post(name, at, load, load, load, half, "", True, most))
     return made
 
 
@@ -148,7 +152,7 @@ class _Found(Struct, frozen=True):
             if states.any():
                 low = min(low, float(self.loads.least.value[states, i].min()))
                 high = max(high, float(self.loads.greatest.value[states, i].max()))
-        return Post(name, x, now, low, high, worst, self.loads.limits[m].field, rear)
+        return Post(name, x, now, low, high, worst, self.loads.limits[m].field, rear, self.loads.limits[m].high)
 
 
 def place_posts(made: list[Post], area: QRectF) -> list[QRectF]:
@@ -182,7 +186,7 @@ def paint_posts(p: QPainter, made: list[Post], layout: Layout, theme: Theme, uni
     known = [
         (c.left(), c.left() + _bar_width(c) + 8)
         for post, c in zip(made, columns, strict=True)
-        if post.check is not None and post.check.limit
+        if post.rating
     ]
     if known:
         p.setPen(QPen(theme.color("ink"), 2.0))
@@ -202,14 +206,14 @@ def _bar(p: QPainter, post: Post, column: QRectF, line_y: float, layout: Layout,
     area = layout.rear if post.rear else layout.side
     if area.left() - 2 <= post.x <= area.right() + 2:
         _hairline(p, post, left + _bar_width(column) / 2, column.top(), ground, layout, theme)
-    limit = post.check.limit if post.check is not None else None
+    limit = post.rating
     status = post.check.status if post.check is not None else "unknown"
     wide = _bar_width(column)
     frame = QRectF(left, column.top(), wide, column.height())
     p.setPen(QPen(theme.color("hairline"), 1.0))
     p.setBrush(theme.color("field"))
     p.drawRect(frame)
-    if limit is None:
+    if not limit:
         pen = QPen(theme.color("unknown"), 1.6)
         pen.setDashPattern([3, 2.4])
         p.setPen(pen)
@@ -275,7 +279,7 @@ def _words(p: QPainter, post: Post, column: QRectF, theme: Theme, units: Units) 
     loud = theme.color(status) if status in ("over", "tight") else ink
     box = write(p, x, y, units.show(post.now, "mass", unit=False), loud, "figure", 600)
     mark(p, status, QPointF(box.right() + 12, y - 7), 13, theme)
-    limit = check.limit if check is not None else None
+    limit = post.rating
     up_to = units.show(post.high, "mass", unit=False)
     soft = theme.color("soft")
     if limit is not None:
@@ -297,7 +301,7 @@ def captions(p: QPainter, layout: Layout, made: list[Post], theme: Theme) -> Non
     if len(made) > MANY:
         return
     left = layout.posts.left()
-    asked = any(m.check is None or m.check.limit is None for m in made)
+    asked = any(m.rating is None for m in made)
     clear = left if not made or made[0].x > left + (210 if asked else 86) else max(made[0].x, left + BAR / 2) + 10
     box = caption(p, clear, layout.posts.top() + 12, "Load posts", theme)
     if asked:

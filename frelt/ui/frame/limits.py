@@ -93,6 +93,8 @@ def _bar(solved: Solved, check: Check, title: str, units: Units) -> Bar:
 
 def _mass(check: Check, title: str, units: Units) -> Bar:
     assert check.load is not None
+    if check.lifted:
+        return Bar(check, title, f"lifted off by {units.show(-check.load, 'mass')}", 0.0, -check.load, check.load, -check.load)
     if check.limit is None:
         words = f"{units.show(check.load, 'mass')}, no plate entered"
         return Bar(check, title, words, None, None, 0.0, check.load * 1.2)
