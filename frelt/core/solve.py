@@ -16,13 +16,14 @@ from .base.kept import Memo
 from .base.text import capital
 from .base.value import FreltError
 from .geometry.frames import Frames
-from .judge.check import KINDS, Bearing, Check
+from .judge.check import KINDS, Bearing, Check, graded
 from .judge.judging import ByState
 from .masses.moments import Moments, moments_of
 from .masses.table import MassTable, mass_table
 from .model.rig import Rig
 from .model.state import State
 from .statics.cases import Case, cases, unsolved
+from .statics.forks import Lifted, lifted, skids
 from .statics.lifting import lifted_extreme
 from .statics.limit import Limit
 from .statics.loads import LiftedPiece, Loads
@@ -48,12 +49,21 @@ class Solved(Struct, frozen=True):
         return self.checks[0] if self.checks else None
 
     @property
+    def lifted(self) -> tuple[Lifted, ...]:
+        """Its skids on forks, drained and in every lifted state; none where their fills cannot be followed."""
+        try:
+            return lifted(self.rig, self.frames)
+        except FreltError:
+            return ()
+
+    @property
     def known(self) -> tuple[int, int]:
         """How many limits are known, of how many there are."""
-        if self.loads is None:
-            return 0, 0
-        anywhere: list[bool] = self.loads.applies.any(axis=0).tolist() if self.rig.states else [True] * len(self.loads.limits)  # type: ignore[assignment]
-        counted = {m.id: m.known for m, here in zip(self.loads.limits, anywhere, strict=True) if here and m.counts}
+        counted = {c.id: c.limit is not None for c in self.checks if c.field and (c.limit is not None or c.status == "unknown")}
+        if self.loads is not None:
+            limits = self.loads.limits
+            anywhere: list[bool] = self.loads.applies.any(axis=0).tolist() if self.rig.states else [True] * len(limits)  # type: ignore[assignment]
+            counted |= {m.id: m.known for m, here in zip(limits, anywhere, strict=True) if here and m.counts}
         return sum(counted.values()), len(counted)
 
     def check(self, check_id: str) -> Check | None:
@@ -64,7 +74,7 @@ class Solved(Struct, frozen=True):
 def solve(rig: Rig) -> Solved:
     """Judge a rig. Raises FreltError where decks stand on each other in a ring."""
     frames = Frames(rig)
-    geometry = [c for kind in KINDS.values() if kind.findings for c in kind.findings(rig, frames)]
+    geometry = [graded(c, rig.rules) for kind in KINDS.values() if kind.findings for c in kind.findings(rig, frames)]
     why, loads = unsolved(rig), None
     if not why:
         try:
@@ -75,7 +85,7 @@ def solve(rig: Rig) -> Solved:
     by_state = ByState(rig, loads)
     if loads is not None:
         judged += by_state.worst()
-        geometry += [c for kind in KINDS.values() if kind.weighed for c in kind.weighed(rig, frames, loads)]
+        geometry += [graded(c, rig.rules) for k in KINDS.values() if k.weighed for c in k.weighed(rig, frames, loads)]
     else:
         judged.append(Check(id="loads", kind="loads", subject="Loads", quantity="mass", status="unknown", why=capital(why)))
     for state in rig.states:
@@ -104,7 +114,7 @@ def solve(rig: Rig) -> Solved:
 
 def state_unsolved(state: State, rig: Rig) -> str:
     """Why a state cannot be judged yet, or an empty string."""
-    if state.condition == "lifted" and not any(i.kind == "skid" for i in rig.items):
+    if state.condition == "lifted" and not skids(rig):
         return "there is no skid to lift: put one on the deck"
     if state.condition == "parked" and rig.trailer is not None and rig.trailer.jack_x is None:
         return "where the jack stands is not entered (Chassis)"

@@ -1,6 +1,7 @@
 """A skid lifted over its bed: raised with all that stands on it, the forks below it and their mast behind."""
 
 from ..core.geometry.frames import Frames, standing_on
+from ..core.kind.capability import can
 from ..core.kind.registry import given
 from ..core.model.rig import Rig
 from .shapes import Group, Path, line, polygon, rect
@@ -12,7 +13,7 @@ THICK = 0.045  # of a fork [m]
 
 def raised(rig: Rig, carrier: str, frames: Frames) -> frozenset[str]:
     """What is drawn in the air: the skids of a carrier and all that stands on them."""
-    skids = [i for i in rig.items if i.kind == "skid" and frames.carrier_of.get(i.id) == carrier]
+    skids = [i for i in rig.items if can(i, "be lifted") and frames.carrier_of.get(i.id) == carrier]
     return frozenset(j.id for s in skids for j in standing_on(rig, s.id))
 
 

@@ -55,7 +55,7 @@ def test_strengths_follow_the_balance_of_chlorine_and_fuel_that_of_heat() -> Non
     assert found.value("sh") + found.value("soft-water") == pytest.approx(found.value("mix"))
     hot = worked(hot=True)
     drawn = hot.value("use") * 6 * 3600
-    assert hot.value("diesel") * 35.8e9 * 0.8 == pytest.approx(drawn * 998.2 * 4186 * 60)
+    assert hot.value("diesel") * 35.8e9 * 0.82 == pytest.approx(drawn * 998.2 * 4186 * 60)
     assert worked().value("diesel") == 0 and worked().value("sh") == 0
 
 

@@ -17,13 +17,14 @@ from frelt.core.edit.removal import remove
 from frelt.core.geometry.polygon import area, centroid
 from frelt.core.kind.make import made
 from frelt.core.masses.fit_out import COVERS, EACH, placed_fit_out
+from frelt.core.masses.weigh import weigh
 from frelt.core.model.carrier import Body, Vehicle
 from frelt.core.model.fit_out import FitOut
 from frelt.core.model.integrity import check_rig
 from frelt.core.model.item import Placement
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import State
-from frelt.core.planning.uncounted import laden, uncounted, waved, with_missing
+from frelt.core.planning.uncounted import uncounted, waved, with_missing
 from frelt.core.solve import solve
 from tests.conftest import block, demo, rig, trailer
 
@@ -107,7 +108,7 @@ def test_counting_everything_adds_what_was_said_and_leaves_nothing() -> None:
             entry = stock.entry_of(chosen.what)
             assert entry is not None
             more, item = stock.put_on(one, entry)
-            assert laden(item).value == pytest.approx(chosen.mass.value)
+            assert weigh(item, 1.0).value == pytest.approx(chosen.mass.value)
         else:
             more = with_missing(one, chosen, lambda what: f"{what}-{next(ids)}")
         extra = sum(a.mass.value for a in placed_fit_out(more, solve(more).frames)) - sum(

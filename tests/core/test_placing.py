@@ -39,7 +39,7 @@ from frelt.core.space.rooms import Neighbors, blocked, rooms, walls
 from frelt.core.space.solids import solids
 from frelt.core.space.surfaces import hung, possible, with_surface
 from frelt.core.space.walk import entrances, walk
-from frelt.core.statics.forks import capacity, lift
+from frelt.core.statics.forks import capacity, lifted
 from tests.conftest import block, rig, tank, trailer
 from tests.core.frames import Beam
 
@@ -329,7 +329,8 @@ def test_forks_carry_what_a_frame_carries(u: float, v: float, mass: float, apart
     skid = replace(skid, place=Placement(deck="floor", u=2.5, v=0.0))
     load = replace(block("b", mass, u, v, 0.2), place=Placement(deck=skid.decks[0].id, u=u, v=v))
     one = rig(skid, load)
-    found = lift(one, Frames(one), skid, None)
+    (both,) = lifted(one, Frames(one))
+    found = both.now
     beam = Beam()
     nodes = beam.run("f", sorted({-2.0, -apart / 2, 0.0, apart / 2, 2.0, round(v, 9) + 1e-7}))
     stations = sorted({-2.0, -apart / 2, 0.0, apart / 2, 2.0, round(v, 9) + 1e-7})

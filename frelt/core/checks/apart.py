@@ -9,12 +9,14 @@ from ..base.kept import Each
 from ..base.units import Units
 from ..geometry.frames import Frame, Frames
 from ..judge.check import Check, CheckKind, register
+from ..judge.status import status_of
 from ..kind.kind import Box
 from ..kind.registry import kind_of
 from ..model.item import Item, Nature
 from ..model.rig import Rig
 from ..space.rooms import boxed
 
+NEAR = 0.5  # of a distance that is wanted: nearer is over, up to the whole of it tight; common practice, no source
 _traits: Each[tuple[tuple[Nature, Box], ...]] = Each()
 
 
@@ -50,19 +52,20 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             have = float(
                 gaps[[k for k, x in enumerate(a) if x[0] == a[i][0]]][:, [k for k, x in enumerate(b) if x[0] == b[j][0]]].min()
             )
+            held = status_of(have, low=NEAR * rule.distance, spread=(1 - NEAR) * rule.distance)
             yield Check(
                 id=f"apart:{rule.a}:{rule.b}:{one.id}:{other.id}".replace(" ", "-"),
                 kind="apart",
                 subject=one.name,
                 quantity="length",
-                status="over" if have < 0.5 * rule.distance else "tight",
+                status=held.status,
                 load=have,
                 limit=rule.distance,
                 side="low",
                 margin=have - rule.distance,
                 by_rule=True,
                 items=(one.id, other.id),
-                scale=rule.distance * 200,  # below any load that is over
+                level=rig.rules.levels.get("apart", rule.level),
                 detail=(other.name, rule.why),
             )
     if clean:

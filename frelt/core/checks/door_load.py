@@ -6,6 +6,7 @@ from itertools import product
 from ..base.units import Units
 from ..geometry.frames import Frame, Frames, standing_on, turned
 from ..judge.check import Check, CheckKind, register
+from ..kind.capability import can
 from ..model.carrier import Deck, Hinge
 from ..model.item import Item
 from ..model.rig import Rig
@@ -44,7 +45,7 @@ def meets(rig: Rig, frames: Frames, deck: Deck) -> tuple[str, str, float] | None
 
 def _real(rig: Rig, item_id: str) -> bool:
     item = rig.item(item_id)
-    return item.kind != "kept-place" and not item.built_in
+    return not can(item, "keep a place") and not item.built_in
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:

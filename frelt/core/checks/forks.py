@@ -1,26 +1,43 @@
 """A skid on the forks: what the forklift carries at its centre, which fork takes more, and whether it slides into the bed."""
 
 from collections.abc import Iterable
+from math import hypot
 
-from ..base.figure import NOT_RATED
+from ..base.figure import NOT_RATED, Figure, rated
+from ..base.text import uncapital
 from ..base.units import Units
+from ..base.value import FreltError
 from ..geometry.frames import Frames, standing_on
-from ..judge.check import Check, CheckKind, register
-from ..judge.status import Status
-from ..kind.registry import given
+from ..judge.check import Check, CheckKind, Told, register
+from ..judge.status import RANKS, status_of
+from ..judge.words import when
 from ..model.carrier import Carrier
 from ..model.item import Item
 from ..model.rig import Rig
 from ..space.rooms import Neighbors, deck_box, neighbors
 from ..space.solids import TOUCH, solids
-from ..statics.forks import Lift, capacity, lift, skids
+from ..statics.forks import DRAINED, LEFT, MASS, REACH, RIGHT, TIP, Lifted, capacity, lifted, skids
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
-    for skid in skids(rig):
-        if skid.id not in frames.items:
-            continue
-        yield from _lifts(rig, frames, skid)
+    listed = [s for s in skids(rig) if s.id in frames.items]
+    if not listed:
+        return
+    names = {s.id: s.name for s in listed}
+    try:
+        yield from (_judged(rig, one, names[one.skid]) for one in lifted(rig, frames))
+    except FreltError as err:
+        for skid in listed:
+            yield Check(
+                id=f"forks:{skid.id}",
+                kind="forks",
+                subject=skid.name,
+                quantity="mass",
+                status="unknown",
+                items=(skid.id,),
+                why=f"{skid.name} on the forks: {err}",
+            )
+    for skid in listed:
         carrier = rig.carrier(frames.carrier_of[skid.id])
         met = slides_into(rig, frames, skid, carrier, neighbors(rig, frames, carrier))
         yield Check(
@@ -34,36 +51,47 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         )
 
 
-def _lifts(rig: Rig, frames: Frames, skid: Item) -> Iterable[Check]:
-    lifted = [s for s in rig.states if s.condition == "lifted"]
-    for state in (None, *lifted):
-        one = lift(rig, frames, skid, state)
-        most = capacity(rig.forklift, one.out)
-        tips = min(one.fork_loads(given(skid)["apart"])) < 0 or one.out > rig.forklift.forks
-        yield Check(
-            id=f"forks:{skid.id}:{state.id if state is not None else 'drained'}",
-            kind="forks",
-            subject=skid.name,
-            quantity="mass",
-            status=_status(rig, one, most, tips),
-            load=one.mass,
-            limit=most,
-            margin=None if most is None else most - one.mass,
-            state=state.id if state is not None else "",
-            items=(skid.id,),
-            field="forklift.rated",
-            detail=(one.what if state is None else f"in “{one.what}”", f"{one.out:.4f}", "tips" if tips else ""),
+def _judged(rig: Rig, one: Lifted, name: str) -> Check:
+    """A skid in one state in its worst fill: whether it tips off a fork or the tips, else what the forklift carries there."""
+    reserve, lifter = rig.rules.reserve, rig.forklift
+    rating = rated(lifter.rated)
+    plate = lifter.rated.plus_minus if isinstance(lifter.rated, Figure) else 0.0
+    tips = [(status_of(float(one.least[q]), low=0.0, spread=float(one.pm[0, q])), q, False) for q in (LEFT, RIGHT, TIP)]
+    carried = [
+        (status_of(float(one.greatest[q]), high=high, reserve=reserve, spread=hypot(one.pm[1, q], share * plate)), q, True)
+        for q, high, share in (
+            (MASS, rating, 1.0),
+            (REACH, None if rating is None else rating * lifter.centre, lifter.centre),
         )
+    ]
+    worst_tip = min(tips, key=lambda t: (RANKS[t[0].status], t[0].margin or 0.0))
+    worst = min(carried, key=lambda t: (RANKS[t[0].status], (t[0].margin or 0.0) / (t[0].bound or 1.0)))
+    if worst_tip[0].status == "over" or (worst_tip[0].status == "tight" and worst[0].status == "ok"):
+        worst = worst_tip
+    held, quantity, high = worst
+    lift, fills = one.at(quantity, high)
+    status = "ok" if rating is None and lifter.rated == NOT_RATED and held.status == "unknown" else held.status
+    most = capacity(lifter, lift.out)
+    drained = one.state == DRAINED
+    return Check(
+        id=f"forks:{one.skid}:{one.state}",
+        kind="forks",
+        subject=name,
+        quantity="mass",
+        status=status,
+        load=lift.mass,
+        limit=most,
+        margin=None if most is None else most - lift.mass,
+        spread=float(one.pm[int(high), MASS]),
+        state="" if drained else one.state,
+        told=Told(lambda: ("" if drained else uncapital(one.name), fills)),
+        items=(one.skid,),
+        field="forklift.rated",
+        detail=(DRAINED if drained else f"in “{one.name}”", f"{lift.out:.4f}", TIPS.get(quantity, "")),
+    )
 
 
-def _status(rig: Rig, one: Lift, most: float | None, tips: bool) -> Status:
-    if tips:
-        return "over"
-    if most is None:
-        return "ok" if rig.forklift.rated == NOT_RATED else "unknown"
-    if one.mass > most:
-        return "over"
-    return "tight" if most - one.mass < rig.rules.reserve * most else "ok"
+TIPS = {LEFT: "the left fork", RIGHT: "the right fork", TIP: "the tips of the forks"}
 
 
 def slides_into(rig: Rig, frames: Frames, skid: Item, carrier: Carrier, near: Neighbors) -> str:
@@ -95,11 +123,14 @@ def _sentence(c: Check, units: Units) -> str:
     what, out, tips = c.detail
     at = units.show(float(out), "length")
     mass = units.show(c.load, "mass")
+    if tips and c.status == "over":
+        whose = "beyond" if tips == TIPS[TIP] else "to the other side of"
+        return f"{c.subject}, {what}, tips off: its weight of {mass} lies {whose} {tips}{when(c)}"
     if tips:
-        return f"{c.subject}, {what}: its weight of {mass} lies {at} from the heel of the forks or beside them, and tips off"
+        return f"{c.subject}, {what}, hardly rests on {tips}: its weight of {mass} lies {at} from the heel{when(c)}"
     if c.limit is None:
         return f"{c.subject}, {what}, weighs {mass}, {at} from the heel of the forks: the forklift's rating is not entered"
-    return f"{c.subject}, {what}, weighs {mass}, {at} from the heel of the forks, where the forklift carries {units.show(c.limit, 'mass')}"
+    return f"{c.subject}, {what}, weighs {mass}, {at} from the heel of the forks, where the forklift carries {units.show(c.limit, 'mass')}{when(c)}"
 
 
 def _brief(c: Check, units: Units) -> str:

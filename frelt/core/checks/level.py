@@ -6,6 +6,7 @@ from math import radians, tan
 from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
+from ..judge.status import status_of
 from ..model.rig import Rig
 from .apart import traits
 
@@ -26,7 +27,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             kind="level",
             subject=item.name,
             quantity="length",
-            status="over" if frame.slope > MOST else "tight",
+            status=status_of(frame.slope, high=MOST, spread=MOST).status,
             load=item.length.value * tan(radians(min(frame.slope, 80.0))),
             limit=item.length.value * tan(radians(MOST)),
             margin=item.length.value * (tan(radians(MOST)) - tan(radians(min(frame.slope, 80.0)))),

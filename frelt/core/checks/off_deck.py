@@ -51,7 +51,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 limit=0.0,
                 margin=-out,
                 items=(item.id,),
-                scale=max(min(item.length.value, item.width.value), 0.01) * 4,
+                scale=max(min(item.length.value, item.width.value), 0.01),
                 why=deck.name.lower(),
             )
     if clean:

@@ -35,7 +35,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 limit=0.0,
                 margin=-into,
                 items=(a.id, b.id),
-                scale=max(size, 0.01) * 4,
+                scale=max(size, 0.01),
                 why=b.name,
             )
     if clean:

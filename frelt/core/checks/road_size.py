@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
-from ..judge.status import Status
+from ..judge.status import status_of
 from ..judge.words import ASK
 from ..model.rig import Rig
 from ..space.outside import outside
@@ -21,16 +21,16 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         if limit is None:
             continue
         value = float(getattr(size, name))
-        status: Status = "over" if value > limit + 1e-6 else "ok"
+        held = status_of(value, high=limit, slack=1e-6)
         yield Check(
             id=f"road:{name}",
             kind="road size",
             subject=f"Outside {name}",
             quantity="length",
-            status=status,
+            status=held.status,
             load=value,
             limit=limit,
-            margin=limit - value,
+            margin=held.margin,
             by_rule=True,
             field=f"rules.{name}",
             why=rules.source_of(name),

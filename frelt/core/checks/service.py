@@ -54,7 +54,6 @@ def _blocked(items: Mapping[str, Item], found: Blocked) -> Check:
         margin=found.have - room.depth,
         by_rule=True,
         items=(room.item, *((found.by.item,) if found.by.item else ())),
-        scale=room.depth * 200,  # below any load that is over
         detail=(room.service.what, found.by.name, first),
     )
 

@@ -30,7 +30,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 limit=0.0,
                 margin=-into,
                 items=(item.id,),
-                scale=max(min(item.length.value, item.width.value), 0.01) * 4,
+                scale=max(min(item.length.value, item.width.value), 0.01),
             )
     if clean:
         yield Check(id="well", kind="wheel well", subject="Clear of the wheel wells", quantity="length", status="ok")

@@ -11,8 +11,6 @@ from ..model.rig import Rig
 if TYPE_CHECKING:
     from ..statics.loads import Loads
 
-SMALL = 0.01  # so that a broken wish ranks behind every overload
-
 
 def _weighed(rig: Rig, frames: Frames, loads: "Loads") -> Iterable[Check]:
     if not rig.wishes:
@@ -28,9 +26,6 @@ def _weighed(rig: Rig, frames: Frames, loads: "Loads") -> Iterable[Check]:
             subject=said.wish.text,
             quantity="share",
             status="ok" if said.kept else "over",
-            load=None,
-            limit=1.0,
-            margin=SMALL if said.kept else -SMALL,
             by_rule=True,
             items=said.items,
             why=said.why,

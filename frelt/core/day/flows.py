@@ -6,9 +6,11 @@ import numpy as np
 from msgspec import Struct
 
 from ..base.arrays import Array
+from ..base.constants import FUEL_PUMP, SOAP_SHARE
+from ..kind.capability import Can, can
 from ..kind.registry import given
 from ..liquids.drain import drain_time, valve_of
-from ..model.day import DRAWING, PUMP_STATION, SOAP, Act, Day, called
+from ..model.day import DRAWING, Act, ActKind, Day, called
 from ..model.item import ConsumerPart, Item, TankPart
 from ..model.liquid import Liquid
 from ..model.rig import Rig
@@ -46,11 +48,14 @@ class Aboard:
         return own[0] if own else some[0] if some else None
 
 
+RUNS: dict[ActKind, tuple[Can, ...]] = {"wash": ("wash",), "soft wash": ("soft wash",), "rinse": ("soft wash", "wash")}
+
+
 def runs(rig: Rig, act: Act) -> list[Item]:
     """The machines and pumps that run in an act."""
-    kinds = ("pump",) if act.kind == "soft wash" else ("machine", "hot-machine") if act.kind == "wash" else ("pump", "machine")
-    fitting = [i for i in rig.items if i.kind in kinds and not i.built_in]
-    chosen = [i for i in rig.items if i.id in act.uses and i.kind in ("pump", "machine", "hot-machine")]
+    what: tuple[Can, ...] = RUNS[act.kind]
+    fitting = [i for i in rig.items if can(i, *what) and not i.built_in]
+    chosen = [i for i in rig.items if i.id in act.uses and can(i, "wash", "soft wash")]
     if act.kind == "rinse" and not chosen:
         return fitting[:1]
     return chosen or fitting
@@ -88,8 +93,8 @@ def flow_of(aboard: Aboard, day: Day, act: Act, fills: Array) -> Flow:
             sh, soap = aboard.first("sh"), aboard.first("soap")
             share = drawn_share(aboard.listed[sh][2].liquid, act.strength) if sh is not None else 0.0
             out(sh, total * share)
-            out(soap, total * SOAP)
-            out(water, total * max(1 - share - (SOAP if soap is not None else 0.0), 0.0))
+            out(soap, total * SOAP_SHARE)
+            out(water, total * max(1 - share - (SOAP_SHARE if soap is not None else 0.0), 0.0))
         else:
             out(water, total)
         for item in items:
@@ -113,7 +118,7 @@ def _filled(aboard: Aboard, act: Act) -> Flow:
     """What a tap or a fuel pump fills."""
     tint = "water" if act.kind == "fill" else "fuel"
     tank = aboard.first(tint, act.tank)
-    rate = act.flow if act.kind == "fill" else PUMP_STATION
+    rate = act.flow if act.kind == "fill" else FUEL_PUMP
     if tank is None or rate <= 0:
         return Flow({}, {}, {}, f"{called(act)}: {'no flow' if tank is not None else 'no tank'}, nothing is filled")
     return Flow({tank: rate}, {}, {tank: min(act.to, aboard.listed[tank][2].top)})

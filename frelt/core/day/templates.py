@@ -2,19 +2,20 @@
 
 from collections.abc import Callable
 
+from ..base.constants import TRIGGER_SHARE
+from ..kind.capability import can
 from ..model.day import Act, ActKind, Day
 from ..model.rig import Rig
 
 NewId = Callable[[str], str]
 MILE, HOUR, MINUTE = 1609.344, 3600.0, 60.0
-DUTY = 0.6  # share of the time a trigger is held; common practice, no source
 SCHOOLS = ("Water from a tap on site, dumped before the road", "Water carried from the shop", "Two stops, soft wash")
 
 
 def template(rig: Rig, school: str, new_id: NewId) -> Day:
     """A day of one school; what the rig does not have aboard is left out."""
-    soft = any(i.kind == "pump" for i in rig.items) and any(t.liquid.tint == "sh" for _, _, t in rig.tanks())
-    machine = any(i.kind in ("machine", "hot-machine") for i in rig.items)
+    soft = any(can(i, "soft wash") for i in rig.items) and any(t.liquid.tint == "sh" for _, _, t in rig.tanks())
+    machine = any(can(i, "wash") for i in rig.items)
     acts: list[Act] = []
     now = 7 * HOUR
 
@@ -29,11 +30,11 @@ def template(rig: Rig, school: str, new_id: NewId) -> Day:
         if tap:
             then("wait", "Set up", 20)
         if soft:
-            then("soft wash", "Soft wash", 20, duty=DUTY)
+            then("soft wash", "Soft wash", 20, duty=TRIGGER_SHARE)
             then("wait", "Dwell", 10)
-            then("rinse", "Rinse", 25, duty=DUTY)
+            then("rinse", "Rinse", 25, duty=TRIGGER_SHARE)
         if machine:
-            then("wash", "Wash", 60, duty=DUTY)
+            then("wash", "Wash", 60, duty=TRIGGER_SHARE)
         if tap:  # the tap runs all the while, as a second lane
             acts.append(Act(id=new_id("act"), kind="fill", name="Tap into the tank", start=begin, length=now - begin, lane=1))
 

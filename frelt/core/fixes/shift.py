@@ -7,7 +7,7 @@ from ..base.units import Units
 from ..geometry.frames import standing_on
 from ..geometry.polygon import Point, Polygon
 from ..judge.check import Check
-from ..masses.item_rows import own_rows
+from ..masses.weigh import weigh
 from ..model.item import Item
 from ..placing.distances import moved_in_plan
 from ..placing.room import deck_room, middle_of, room_taken
@@ -74,7 +74,7 @@ def _best(
         for item in movers:
             if item.locked or not stands(solved, item.id) or len(roots(solved.rig, (item.id,))) > 1:
                 continue
-            mass = sum(r.mass.value * r.share for i in standing_on(solved.rig, item.id) for r in own_rows(i)[0] if not r.wet)
+            mass = sum(weigh(i, wet=False).value for i in standing_on(solved.rig, item.id))
             for delta in _shifts(solved, loads, item, room, bounds, way, units.grid):
                 candidates.append((abs(delta) * mass, delta, item))
         candidates.sort(key=lambda c: c[0])

@@ -10,6 +10,7 @@ from collections.abc import Callable, Iterable
 from typing import TYPE_CHECKING, Literal
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from ..geometry.frames import Frames
 from ..masses.moments import Moments
@@ -46,7 +47,7 @@ class Check(Struct, frozen=True):
     limit: the side that is nearest, or None where unknown.  side: whether load is held from
     above (`high`) or below (`low`).  told: when and at which fills the worst case occurs.  why: reason of an unknown.
     scale: what a margin is a share of where the limit itself is zero.  detail: what its own kind needs for its words.
-    level: how grave it is when it is over (see `status.LEVELS`); that of its kind, unless the rules say otherwise.
+    level: how grave it is when it is over (see `status.LEVELS`); None until the rules have said it.
     """
 
     id: str
@@ -67,7 +68,7 @@ class Check(Struct, frozen=True):
     items: tuple[str, ...] = ()
     scale: float | None = None
     detail: tuple[str, ...] = ()
-    level: Level = "broken"
+    level: Level | None = None
 
     @property
     def when(self) -> str:
@@ -90,7 +91,7 @@ class Check(Struct, frozen=True):
     @property
     def rank(self) -> tuple[int, float]:
         """What is spoken of first: by level and status (see `status.TIERS`), then by the margin as a share of the limit."""
-        first = tier(self.level, self.status)
+        first = tier(self.level or "broken", self.status)
         if self.status == "over":
             return first, -self.excess
         if self.margin is None:
@@ -187,6 +188,11 @@ class CheckKind(Struct, frozen=True):
 
 
 KINDS: dict[str, CheckKind] = {}
+
+
+def graded(check: "Check", rules: RuleSet) -> "Check":
+    """A check with its level, unless it has one of its own."""
+    return check if check.level is not None else replace(check, level=level_of(check.kind, rules))
 
 
 def level_of(kind: str, rules: RuleSet) -> Level:

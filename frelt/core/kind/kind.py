@@ -131,7 +131,8 @@ class Kind(Struct, frozen=True):
     service, traits, fans, columns: what an item needs around it, and what it is to others.
     steps: 2 where it is one of the big things, 3 for a small one.  open_below: whether other things may stand under it.
     carried: by hand, when it is taken out of the way; held by nothing that takes tools.
-    hangs: which face lies on a wall when it is put there.
+    hangs: which face lies on a wall when it is put there.  can: what it can do (see `capability`).
+    water: what it holds of water besides its tanks and hoses [m³].
     """
 
     id: str
@@ -149,6 +150,8 @@ class Kind(Struct, frozen=True):
     open_below: float = 0.0
     carried: bool = False
     hangs: Literal["front", "bottom"] = "front"
+    can: frozenset[str] = frozenset()
+    water: float = 0.0
 
     def given(self, fields: Mapping[str, Figure], options: Mapping[str, str]) -> Given:
         """An item's parameters, the usual ones where it says nothing."""

@@ -2,6 +2,7 @@
 
 from msgspec.structs import replace
 
+from ..base.constants import WATER_DENSITY
 from ..base.figure import Figure
 from ..model.item import Nature
 from ..model.liquid import Liquid, Substance, Tint, strength_name
@@ -30,7 +31,7 @@ def hypochlorite(percent: float) -> Liquid:
     return replace(made, strength=share)
 
 
-WATER = _liquid("water", "water", 998.2, 3.0, "IAPWS-95 at 20 °C; ± covers 5 to 30 °C")
+WATER = _liquid("water", "water", WATER_DENSITY, 3.0, "IAPWS-95 at 20 °C; ± covers 5 to 30 °C")
 
 
 GASOLINE = _liquid("gasoline", "fuel", 750, 30, "0.72 to 0.78 kg/L, from memory of fuel standards")

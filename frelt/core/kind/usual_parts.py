@@ -3,15 +3,13 @@
 from math import pi
 from typing import Literal
 
+from ..base.constants import COIL_EFFICIENCY, COIL_EFFICIENCY_SPREAD, DIESEL_HEAT, GASOLINE_PER_JOULE, GASOLINE_PER_JOULE_SPREAD
 from ..base.figure import Figure
 from ..model.item import ConsumerPart, HosePart, PortPart, Shape, TankPart
 from ..model.liquid import Liquid
 from .substances import DIESEL, GASOLINE
 
 NOTE = "computed from the kind's parameters; rates from memory"
-GASOLINE_PER_KWH = 0.45e-3 / 3.6e6  # m³/J of shaft work: 0.34 kg/kWh, small engines, from memory
-BURNER_EFFICIENCY = 0.85  # of a coil, from memory
-DIESEL_HEAT = 35.8e9  # J/m³, lower heating value, from memory
 
 
 def tank(
@@ -73,14 +71,21 @@ def port(
 
 def burns_gasoline(power: float) -> ConsumerPart:
     """The fuel an engine takes at a shaft power [W]."""
-    rate = power * GASOLINE_PER_KWH
-    return ConsumerPart(id="engine", name="Engine", uses="gasoline", rate=Figure(value=rate, plus_minus=0.25 * rate, note=NOTE))
+    rate = power * GASOLINE_PER_JOULE
+    return ConsumerPart(
+        id="engine",
+        name="Engine",
+        uses="gasoline",
+        rate=Figure(value=rate, plus_minus=GASOLINE_PER_JOULE_SPREAD * rate, note=NOTE),
+    )
 
 
 def burns_diesel(heat: float) -> ConsumerPart:
     """The fuel a burner takes to give its water a heat flow [W]."""
-    rate = heat / BURNER_EFFICIENCY / DIESEL_HEAT
-    return ConsumerPart(id="burner", name="Burner", uses="diesel", rate=Figure(value=rate, plus_minus=0.15 * rate, note=NOTE))
+    rate = heat / COIL_EFFICIENCY / DIESEL_HEAT
+    return ConsumerPart(
+        id="burner", name="Burner", uses="diesel", rate=Figure(value=rate, plus_minus=COIL_EFFICIENCY_SPREAD * rate, note=NOTE)
+    )
 
 
 def draws_power(name: str, watts: float, volts: Literal["12 V", "120 V", "240 V"]) -> ConsumerPart:

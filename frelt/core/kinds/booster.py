@@ -42,5 +42,6 @@ register(
         (Choice("volts", "Fed by", ("120 V", "12 V")),),
         _make,
         _service,
+        water=0.0005,  # from memory
     )
 )

@@ -60,5 +60,6 @@ register(
         (Choice("type", "Type", ("filter housings", "settling box")),),
         _make,
         _service,
+        water=0.004,  # from memory
     )
 )

@@ -55,5 +55,6 @@ register(
         lambda i: (Trait("burner", whole(i)),),
         columns=_columns,
         big=True,
+        water=0.008,  # from memory
     )
 )

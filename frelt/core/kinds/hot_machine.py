@@ -101,5 +101,7 @@ register(
         _traits,
         columns=_columns,
         big=True,
+        can=frozenset({"wash"}),
+        water=0.010,  # coil and pump; from memory
     )
 )

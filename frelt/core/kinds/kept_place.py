@@ -33,5 +33,6 @@ register(
         PARAMS,
         (Choice("for", "Kept for", ("later", "aisle", "storage")),),
         _make,
+        can=frozenset({"keep a place"}),
     )
 )

@@ -1,12 +1,12 @@
 """Cold machines: engine, drive and pump in a frame. Masses and sizes by power and flow, from memory of such machines."""
 
+from ..base.constants import PUMP_EFFICIENCY
 from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, Vec
 from ..kind.outlines import beside, rectangle, whole
 from ..kind.registry import given, register
 from ..kind.usual_parts import burns_gasoline, fuel_box, port
 from ..model.item import Item, Part, TankPart
 
-EFFICIENCY = 0.75  # of pump and drive, from memory
 PORTS = 0.08  # of the frame's height above its underside
 
 PARAMS = (
@@ -24,7 +24,7 @@ CHOICES = (
 
 def shaft_power(g: Given) -> float:
     """What the engine must give [W]: flow × pressure over the efficiency of pump and drive."""
-    return g["flow"] * g["pressure"] / EFFICIENCY
+    return g["flow"] * g["pressure"] / PUMP_EFFICIENCY
 
 
 def engine_mass(g: Given) -> float:
@@ -144,5 +144,7 @@ register(
         _traits,
         columns=columns,
         big=True,
+        can=frozenset({"wash"}),
+        water=0.001,  # pump head and lines; from memory
     )
 )

@@ -42,5 +42,6 @@ register(
         (Choice("type", "Type", TYPES),),
         _make,
         _service,
+        water=0.0005,  # from memory
     )
 )

@@ -69,5 +69,7 @@ register(
         _make,
         _service,
         _traits,
+        can=frozenset({"soft wash"}),
+        water=0.0005,  # from memory
     )
 )

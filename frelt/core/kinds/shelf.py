@@ -55,5 +55,6 @@ register(
         PARAMS,
         (Choice("material", "Made of", ("aluminum", "steel")),),
         _make,
+        can=frozenset({"bear things"}),
     )
 )

@@ -56,5 +56,6 @@ register(
         ),
         _make,
         big=True,
+        can=frozenset({"be lifted", "bear things"}),
     )
 )

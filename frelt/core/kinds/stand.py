@@ -56,5 +56,6 @@ register(
         _make,
         open_below=PLATE,
         big=True,
+        can=frozenset({"bear things"}),
     )
 )

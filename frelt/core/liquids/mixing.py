@@ -8,6 +8,7 @@ from itertools import pairwise
 from math import pi
 
 from ..base.value import FreltError
+from ..kind.registry import kind_of
 from ..model.item import HosePart
 from ..model.rig import Rig
 
@@ -21,15 +22,6 @@ FREEZES: tuple[tuple[float, float], ...] = (
     (0.5, -33.0),
     (0.6, -51.0),
 )
-HELD = {
-    "machine": 0.001,
-    "hot-machine": 0.010,
-    "pump": 0.0005,
-    "heater": 0.008,
-    "mixer": 0.0005,
-    "booster": 0.0005,
-    "filter": 0.004,
-}
 
 
 def batch(stock: float, target: float, volume: float) -> tuple[float, float]:
@@ -71,6 +63,6 @@ def hold_up(rig: Rig) -> float:
     for item in rig.items:
         if item.built_in:
             continue
-        total += HELD.get(item.kind, 0.0)
+        total += kind_of(item).water
         total += sum(pi / 4 * p.bore**2 * p.length for p in item.parts if isinstance(p, HosePart) and p.holds is not None)
     return total

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from ..base.arrays import Array
 from ..base.value import FreltError
 from ..edit.states import set_fill
+from ..kind.capability import can
 from ..kind.registry import given
 from ..masses.item_rows import Tank
 from ..model.liquid import Tint
@@ -91,12 +92,13 @@ def rates(rig: Rig) -> dict[Tint, float]:
     """
     found: dict[Tint, float] = {}
     for item in rig.items:
-        if item.built_in or item.kind not in ("machine", "hot-machine", "pump"):
+        if item.built_in or not can(item, "wash", "soft wash"):
             continue
         flow = given(item)["flow"]
-        if item.kind == "pump":
+        soft = can(item, "soft wash")
+        if soft:
             found["sh"] = found.get("sh", 0.0) + flow / 2
-        found["water"] = found.get("water", 0.0) + (flow / 2 if item.kind == "pump" else flow)
+        found["water"] = found.get("water", 0.0) + (flow / 2 if soft else flow)
     return found
 
 

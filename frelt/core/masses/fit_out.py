@@ -7,6 +7,7 @@ from msgspec import Struct
 from ..base.figure import Figure, Source
 from ..geometry.frames import Frames
 from ..geometry.polygon import area, centroid
+from ..kind.capability import can
 from ..kind.registry import kind_of
 from ..model.carrier import Deck
 from ..model.fit_out import Allowance, Cover, FitOut
@@ -101,7 +102,7 @@ def allowance_mass(what: str, count: int) -> Figure:
 
 def counts(item: Item, what: str) -> int:
     """How many times an allowance counts for an item."""
-    if item.built_in or item.kind == "kept-place":
+    if item.built_in or can(item, "keep a place"):
         return 0
     if what == "brackets":
         return int(item.held_mass is None and not kind_of(item).carried)

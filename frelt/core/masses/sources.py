@@ -31,6 +31,21 @@ class Sources(Struct, frozen=True):
     wet_tank: NDArray[np.intp]
     wet_of: Array
 
+    def of(self, rows: NDArray[np.bool_], tanks: NDArray[np.bool_], number: NDArray[np.intp]) -> "Sources":
+        """Those of some rows and tanks; number: of each row that is kept, its place among them."""
+        alone, dry, wet = rows[self.alone_row], rows[self.dry_row], tanks[self.wet_tank]
+        place = np.cumsum(tanks) - 1
+        return Sources(
+            alone=self.alone[alone],
+            alone_row=number[self.alone_row[alone]],
+            dry=self.dry[dry],
+            dry_row=number[self.dry_row[dry]],
+            dry_of=self.dry_of[:, dry],
+            wet=self.wet[wet],
+            wet_tank=place[self.wet_tank[wet]],
+            wet_of=self.wet_of[wet],
+        )
+
 
 def sources_of(alone: Array, alone_row: NDArray[np.intp], doubts: Sequence[Doubt], vectors: Array) -> Sources:
     """Sources from those that are alone and those that share origins; vectors: (doubts, size)."""

@@ -15,6 +15,7 @@ from ..base.arrays import Array
 from ..base.kept import Each
 from ..base.value import FreltError
 from ..geometry.frames import Frames, opened, standing_on
+from ..kind.capability import can
 from ..model.carrier import Carrier
 from ..model.rig import Rig, fill_range
 from ..model.state import State
@@ -65,19 +66,24 @@ class MassTable(Struct, frozen=True):
         """The table of one carrier alone, on the same columns."""
         if len(self.columns.starts) == 1:
             return self
-        rows, tanks = self.of_carrier(carrier)
+        return self.of(*self.of_carrier(carrier))
+
+    def of(self, rows: NDArray[np.bool_], tanks: NDArray[np.bool_]) -> "MassTable":
+        """The table of some rows and tanks, on the same columns; what errs together with others still does among itself."""
+        number = np.cumsum(rows) - 1
         return replace(
             self,
-            rows=tuple(r for r in self.rows if r.carrier == carrier),
+            rows=tuple(r for r, own in zip(self.rows, rows, strict=True) if own),
             moments=self.moments[rows],
             mz=self.mz[rows],
             present=self.present[:, rows],
-            tanks=tuple(t for t in self.tanks if t.carrier == carrier),
+            tanks=tuple(t for t, own in zip(self.tanks, tanks, strict=True) if own),
             tank_moments=self.tank_moments[tanks],
             low=self.low[:, tanks],
             high=self.high[:, tanks],
             shown=self.shown[:, tanks],
             groups=_of_some(self.groups, tanks),
+            sources=self.sources.of(rows, tanks, number),
         )
 
 
@@ -172,13 +178,13 @@ NO_MOMENTS, NO_ROWS = np.zeros((0, 4)), np.zeros(0, dtype=np.intp)
 PERSON = "a person"  # stands in for an item, so that people and fit-out are no part of the vehicle itself
 
 
-def mass_table(rig: Rig, columns: Moments, frames: Frames) -> MassTable:
-    """The mass table of a rig's carriers in every state.
+def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True) -> MassTable:
+    """The mass table of a rig's carriers in every state. bare_too: with the carriers themselves.
 
     Raises FreltError where the empty weights are missing or contradict what was aboard.
     """
     build = _Builder()
-    for carrier in rig.carriers:
+    for carrier in rig.carriers if bare_too else ():
         _add_bare(build, carrier)
     on = frames.carrier_of
     build.shares(_shares.get(rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id])))
@@ -325,7 +331,7 @@ def _joined_apart(rig: Rig, tanks: list[Tank], ranges: dict[str, Array]) -> tupl
 
 def _kept_back(rig: Rig) -> frozenset[str]:
     """Kept places, whose weights to come count only by the rig's switch."""
-    return frozenset(i.id for i in rig.items if i.kind == "kept-place") if not rig.later_counted else frozenset()
+    return frozenset(i.id for i in rig.items if can(i, "keep a place")) if not rig.later_counted else frozenset()
 
 
 def _present(

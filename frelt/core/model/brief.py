@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from msgspec import Meta
 
+from ..base.constants import SOAP_SHARE, TRIGGER_SHARE, WALL_STRENGTH
 from ..base.figure import Figure
 from ..base.value import Length, Positive, Share, Text, Value
 from .names import CatalogEntry
@@ -39,11 +40,11 @@ class Brief(Value, frozen=True, kw_only=True):
     school: School = "none"
     hours: Seconds = 6 * 3600.0
     between: Seconds = 3600.0
-    trigger: Share = 0.6
+    trigger: Share = TRIGGER_SHARE
     soft: Share = 0.25
-    strength: Annotated[float, Meta(ge=0, le=15)] = 2.0
+    strength: Annotated[float, Meta(ge=0, le=15)] = WALL_STRENGTH * 100
     stock: Annotated[float, Meta(ge=0.5, le=20)] = 12.5
-    soap: Share = 0.02
+    soap: Share = SOAP_SHARE
     reach: Length = 60.0
     crew: Annotated[int, Meta(ge=1, le=9)] = 1
     whose: Literal["customer", "shop", "open"] = "open"

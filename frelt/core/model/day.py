@@ -4,14 +4,12 @@ from typing import Annotated, Literal
 
 from msgspec import Meta
 
+from ..base.constants import GARDEN_TAP, WALL_STRENGTH
 from ..base.value import Share, Text, Value
 from .names import ActTank, FillOf, LocalId, SomeItem
 
 ActKind = Literal["drive", "fill", "wash", "soft wash", "rinse", "dump", "refuel", "wait"]
 Seconds = Annotated[float, Meta(ge=0, le=172_800)]
-TAP = 5 * 0.003785411784 / 60  # m³/s: a garden tap, 5 gal/min; common practice, no source
-PUMP_STATION = 10 * 0.003785411784 / 60  # m³/s: a fuel pump, 10 gal/min; from memory
-WALL, SOAP = 0.03, 0.02  # strength on the wall and share of soap; common practice, no source
 DRAWING: tuple[ActKind, ...] = ("wash", "soft wash", "rinse")
 
 
@@ -31,10 +29,10 @@ class Act(Value, frozen=True, kw_only=True):
     lane: Annotated[int, Meta(ge=0, le=3)] = 0
     distance: Annotated[float, Meta(ge=0, le=5e6)] = 0.0
     tank: ActTank = ""
-    flow: Annotated[float, Meta(ge=0, le=1)] = TAP
+    flow: Annotated[float, Meta(ge=0, le=1)] = GARDEN_TAP
     uses: Annotated[tuple[SomeItem, ...], Meta(extra={"least": 1})] = ()
     duty: Share = 1.0
-    strength: Share = WALL
+    strength: Share = WALL_STRENGTH
     to: Share = 1.0
 
     @property

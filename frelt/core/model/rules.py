@@ -22,23 +22,30 @@ class Threshold(Value, frozen=True, kw_only=True):
 
 
 class Apart(Value, frozen=True, kw_only=True):
-    """Two natures that are kept a distance [m] apart, and why."""
+    """Two natures that are kept a distance [m] apart, and why. level: danger where it can hurt somebody."""
 
     a: Nature
     b: Nature
     distance: Length
     why: Text
     source: Text = "common practice, no published source"
+    level: Literal["danger", "advice"] = "danger"
 
 
 APART: tuple[Apart, ...] = (
     Apart(a="SH", b="fuel", distance=0.6, why="SH and fuel that leak into each other can catch fire"),
-    Apart(a="SH", b="engine", distance=0.4, why="SH fumes eat an engine, and its heat breaks SH down"),
-    Apart(a="SH", b="battery", distance=0.4, why="SH fumes eat terminals, and battery acid in SH gives off chlorine"),
+    Apart(a="SH", b="engine", distance=0.4, why="SH fumes eat an engine, and its heat breaks SH down", level="advice"),
+    Apart(
+        a="SH",
+        b="battery",
+        distance=0.4,
+        why="SH fumes eat terminals, and battery acid in SH gives off chlorine",
+        level="advice",
+    ),
     Apart(a="SH", b="acid", distance=1.0, why="acid in SH gives off chlorine: keep them on different sides"),
     Apart(a="exhaust", b="plastic tank", distance=0.3, why="an exhaust softens a plastic tank"),
     Apart(a="burner", b="fuel", distance=0.5, why="fuel vapor beside a burner can catch fire"),
-    Apart(a="battery", b="fuel", distance=0.3, why="a spark at a terminal can light fuel vapor"),
+    Apart(a="battery", b="fuel", distance=0.3, why="a spark at a terminal can light fuel vapor", level="advice"),
 )
 
 

@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from msgspec import Meta
 
+from ..base.constants import PERSON
 from ..base.figure import Figure
 from ..base.value import Share, Text, Value
 from .item import Placement
@@ -28,7 +29,7 @@ class Person(Value, frozen=True, kw_only=True):
 
     id: LocalId
     name: Text = "person"
-    mass: Figure = Figure(value=68, plus_minus=25, note="49 CFR 571.110 counts 68 kg an occupant")
+    mass: Figure = Figure(value=PERSON, plus_minus=25, note="49 CFR 571.110 counts 68 kg an occupant")
     place: Annotated[Placement | None, Meta(extra={"gone": "with"})] = None
     seat: InSeat | None = None
 

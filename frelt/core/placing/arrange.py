@@ -8,6 +8,7 @@ from msgspec.structs import replace
 from ..base.value import FreltError
 from ..edit.copies import duplicate
 from ..edit.items import exchange, place
+from ..kind.capability import can
 from ..kind.kind import Vec
 from ..model.rig import Rig
 from ..solve import Solved
@@ -175,7 +176,7 @@ def length_free(solved: Solved, carrier_id: str) -> tuple[float, float]:
     x, us = carrier.main_deck.origin[0], [p[0] for p in carrier.main_deck.outline]
     start, end, floor = x + min(us), x + max(us), carrier.main_deck.origin[2]
     room = solids(solved.rig, solved.frames)
-    built_in = {i.id for i in solved.rig.items if i.built_in or i.kind == "kept-place"}
+    built_in = {i.id for i in solved.rig.items if i.built_in or can(i, "keep a place")}
     spans = sorted(
         (s.x0, s.x1) for s in room.values() if s.carrier == carrier_id and s.item not in built_in and s.high > floor + 0.01
     )

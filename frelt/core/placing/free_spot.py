@@ -4,6 +4,7 @@ from msgspec.structs import replace
 
 from ..edit.items import place
 from ..geometry.frames import TURNS, Frames, placed, standing_on
+from ..kind.capability import can
 from ..model.item import Item
 from ..model.rig import Rig
 from ..solve import Solved
@@ -75,19 +76,19 @@ def reseated(solved: Solved, item_id: str) -> Rig:
     rig, frames = solved.rig, solved.frames
     item = rig.item(item_id)
     now = frames.decks[item.place.deck]
-    if not now.level or item.kind == "skid":
+    if not now.level or can(item, "be lifted"):
         return rig
     x, y, _ = now.point((item.place.u, item.place.v, 0.0))
     carrier = rig.carrier(frames.carrier_of[item_id])
     wanted = carrier.main_deck.id
     holder = next((i for i in rig.items if any(d.id == item.place.deck for d in i.decks)), None)
-    if holder is not None and holder.kind != "skid":
+    if holder is not None and not can(holder, "be lifted"):
         return rig  # what stands on a stand or a shelf stays there until it is told otherwise
     if holder is None and item.place.deck != wanted:
         return rig
     moving = {i.id for i in standing_on(rig, item_id)}
     for skid in rig.items:
-        if skid.kind == "skid" and skid.id not in moving and frames.carrier_of.get(skid.id) == carrier.id:
+        if can(skid, "be lifted") and skid.id not in moving and frames.carrier_of.get(skid.id) == carrier.id:
             s = solids(rig, frames)[skid.id]
             if s.x0 <= x <= s.x1 and s.y0 <= y <= s.y1:
                 wanted = skid.decks[0].id

@@ -5,6 +5,7 @@ from math import ceil
 
 from msgspec import Struct
 
+from ..base.constants import PERSON
 from ..base.figure import Figure, rated
 from ..base.load_index import LOADS
 from ..base.text import joined
@@ -15,7 +16,6 @@ from ..masses.bare import bare
 from ..model.carrier import Axle, Carrier, Trailer, Vehicle
 from ..model.catalog_entry import Chassis
 
-PERSON = 68.0  # an occupant [kg], 49 CFR 571.110
 WALK = 1.5  # floor a list takes, of its bare footprints: room to walk and to serve; common practice, no source
 TONGUE = 0.12  # share of a laden trailer on its ball, in the middle of the usual window
 

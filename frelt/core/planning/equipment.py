@@ -8,10 +8,11 @@ from math import ceil
 
 from msgspec import Struct
 
+from ..base.constants import COIL_EFFICIENCY, DIESEL_HEAT, GASOLINE_PER_JOULE, PUMP_EFFICIENCY, WATER_DENSITY, WATER_HEAT
 from ..base.figure import Figure
 from ..base.units import GALLON, Quantity, Units
 from ..kind.substances import GASOLINE, LIQUIDS, WATER, hypochlorite
-from ..masses.item_rows import own_rows
+from ..masses.weigh import together, weigh
 from ..model.brief import Brief, Surface
 from ..model.catalog_entry import Entry
 from ..model.item import Item
@@ -40,11 +41,7 @@ PUMP_WATTS = {"12 V diaphragm": 180.0}
 BURNER_WATTS = 200.0
 REWIND_WATTS = 500.0
 PRESSURE = 3000 * 6894.757  # Pa
-EFFICIENCY = 0.75  # of pump and drive
-GASOLINE_PER_J = 0.40e-3 / 3.6e6  # m³ a joule: 0.40 L/kWh, from memory of small engines
-DIESEL_J = 35.8e9  # J/m³, from memory
 HEATING = 60.0  # K through the coil
-COIL = 0.80  # share of the fuel's heat that reaches the water
 
 
 class Line(Struct, frozen=True):
@@ -91,21 +88,17 @@ class Worked(Struct, frozen=True):
     @property
     def dry(self) -> Figure:
         """The whole list without liquids [kg]."""
-        return _total([n.dry for n in self.needed])
+        return together([n.dry for n in self.needed])
 
     @property
     def road(self) -> Figure:
         """The whole list as it leaves the yard [kg]."""
-        return _total([n.road for n in self.needed])
+        return together([n.road for n in self.needed])
 
     @property
     def floor(self) -> float:
         """Floor that the footprints cover [m²]."""
         return sum(n.count * n.length * n.width for n in self.needed)
-
-
-def _total(figures: Sequence[Figure]) -> Figure:
-    return Figure(value=sum(f.value for f in figures), plus_minus=sum(f.plus_minus**2 for f in figures) ** 0.5)
 
 
 def worked_out(brief: Brief, entries: Sequence[Entry], units: Units) -> Worked:
@@ -214,21 +207,21 @@ class _Steps:
 
     def _energy(self) -> None:
         b, show = self.b, self.u.show
-        work = self.at["use"] * PRESSURE / EFFICIENCY * b.hours
+        work = self.at["use"] * PRESSURE / PUMP_EFFICIENCY * b.hours
         gasoline = self._say(
             "gasoline",
             "Gasoline a day",
-            work * GASOLINE_PER_J,
+            work * GASOLINE_PER_JOULE,
             "volume",
             f"{show(self.at['use'], 'flow')} at 3,000 psi for {show(b.hours, 'time')}, 0.40 L/kWh",
         )
-        heat = self.at["use"] * 998.2 * 4186 * HEATING * b.hours / COIL if b.hot else 0.0
+        heat = self.at["use"] * WATER_DENSITY * WATER_HEAT * HEATING * b.hours / COIL_EFFICIENCY if b.hot else 0.0
         self._say(
             "diesel",
             "Burner fuel a day",
-            heat / DIESEL_J,
+            heat / DIESEL_HEAT,
             "volume",
-            f"water heated by {HEATING:.0f} K, {COIL:.0%} of the heat in it" if b.hot else "cold water only",
+            f"water heated by {HEATING:.0f} K, {COIL_EFFICIENCY:.0%} of the heat in it" if b.hot else "cold water only",
         )
         watts = (
             PUMP_WATTS.get(b.school, 0.0) * b.soft
@@ -315,7 +308,7 @@ class _Stock:
         item = self._items.get(entry)
         if item is None or count <= 0:
             return []
-        dry = _dry(item)
+        dry = weigh(item)
         liquid = sum(_own_liquid(item, name, volume / count) for name, volume in holds.items())
         return [self._row(item.name, count, entry, dry, liquid, item.length.value, item.width.value, why)]
 
@@ -330,7 +323,7 @@ class _Stock:
         item = next((i for i in kin if _usable(i) >= volume), kin[-1])
         count = ceil(volume / _usable(item) - 1e-9)
         mass = volume / count * liquid.density.value
-        return [self._row(item.name, count, item.id, _dry(item), mass, item.length.value, item.width.value, why)]
+        return [self._row(item.name, count, item.id, weigh(item), mass, item.length.value, item.width.value, why)]
 
     def bare(
         self, name: str, length: float, width: float, mass: float, why: str, volume: float = 0.0, density: float = 0.0
@@ -352,14 +345,6 @@ class _Stock:
 def _usable(item: Item) -> float:
     tank = item.tanks[0]
     return tank.capacity.value * (1 - tank.heel)
-
-
-def _dry(item: Item) -> Figure:
-    """An item with its hoses full, its tanks empty [kg]."""
-    rows, _ = own_rows(item)
-    return Figure(
-        value=sum(r.mass.value * r.share for r in rows), plus_minus=sum((r.mass.plus_minus * r.share) ** 2 for r in rows) ** 0.5
-    )
 
 
 def _own_liquid(item: Item, name: str, volume: float) -> float:

@@ -14,9 +14,11 @@ from msgspec.structs import replace
 from ..base.figure import Figure
 from ..edit.items import with_item
 from ..geometry.frames import Frames
+from ..kind.capability import can
 from ..kind.registry import given, kind_of
 from ..kind.substances import WATER
 from ..masses.fit_out import COVERS, placed_fit_out
+from ..masses.weigh import weigh
 from ..model.carrier import Vehicle
 from ..model.fit_out import FitOut
 from ..model.item import HosePart, Item
@@ -42,13 +44,11 @@ class Missing(Struct, frozen=True):
 
 
 class Usual(Struct, frozen=True):
-    """Something a rig usually carries. kinds, words: one of which shows that it does.  when: for which rigs."""
+    """Something a rig usually carries, by its entry in the catalog. when: for which rigs."""
 
     entry: str
     name: str
     why: str
-    kinds: tuple[str, ...] = ()
-    words: tuple[str, ...] = ()
     when: Callable[[Rig], bool] = lambda rig: True
 
 
@@ -60,7 +60,7 @@ def _has(*natures: str) -> Callable[[Rig], bool]:
 
 
 def _walks_roofs(rig: Rig) -> bool:
-    return any(i.kind in ("machine", "pump") for i in rig.items)
+    return any(can(i, "wash", "soft wash") for i in rig.items)
 
 
 def _trailer(rig: Rig) -> bool:
@@ -72,25 +72,25 @@ def _no_fuel(rig: Rig) -> bool:
 
 
 def _washes(rig: Rig) -> bool:
-    return any(i.kind == "machine" for i in rig.items)
+    return any(can(i, "wash") for i in rig.items)
 
 
 USUAL: tuple[Usual, ...] = (
-    Usual("fuel-12-narrow", "Fuel for the engines", "an engine is aboard and no fuel", when=_no_fuel),
-    Usual("toolbox-24", "Hand tools in a box", "something always breaks", ("toolbox",), ("tool",)),
-    Usual("ladder-24", "Extension ladder", "most jobs want one", ("ladder",), ("ladder",), _walks_roofs),
-    Usual("rain-gear", "Wet gear and rain gear", "heavier on the way home", (), ("rain", "wet gear", "oilskin")),
-    Usual("guns-2", "Guns and lances", "they ride along", (), ("gun", "lance", "wand"), _washes),
-    Usual("coil-50", "Spare hose", "hose bursts", ("hose-coil",), ("spare hose",), _washes),
-    Usual("fittings", "Fittings and seals", "a case of them", (), ("fitting",)),
-    Usual("cleaner-20", "Surface cleaner", "for flat work", ("cleaner",), ("cleaner",), _washes),
-    Usual("bag", "Crew bags", "people's own things", (), ("bag", "people's gear")),
-    Usual("cooler", "Drinking water", "for a day's work", (), ("drinking", "cooler")),
-    Usual("cones-6", "Cones", "to keep people off wet ground", (), ("cone",)),
-    Usual("extinguisher", "Fire extinguisher", "fuel is aboard", (), ("extinguisher",), _has("engine", "fuel", "burner")),
-    Usual("eye-wash", "Eye wash", "SH is aboard", (), ("eye",), _has("SH", "acid")),
-    Usual("absorbent", "Absorbent kit", "fuel or chemical is aboard", (), ("absorbent", "spill"), _has("fuel", "SH", "acid")),
-    Usual("spare-wheel", "Spare wheel", "trailer tires fail", (), ("spare wheel", "spare tire"), _trailer),
+    Usual("fuel-12-narrow", "Fuel for the engines", "an engine is aboard and no fuel", _no_fuel),
+    Usual("toolbox-24", "Hand tools in a box", "something always breaks"),
+    Usual("ladder-24", "Extension ladder", "most jobs want one", _walks_roofs),
+    Usual("rain-gear", "Wet gear and rain gear", "heavier on the way home"),
+    Usual("guns-2", "Guns and lances", "they ride along", _washes),
+    Usual("coil-50", "Spare hose", "hose bursts", _washes),
+    Usual("fittings", "Fittings and seals", "a case of them"),
+    Usual("cleaner-20", "Surface cleaner", "for flat work", _washes),
+    Usual("bag", "Crew bags", "people's own things"),
+    Usual("cooler", "Drinking water", "for a day's work"),
+    Usual("cones-6", "Cones", "to keep people off wet ground"),
+    Usual("extinguisher", "Fire extinguisher", "fuel is aboard", _has("engine", "fuel", "burner")),
+    Usual("eye-wash", "Eye wash", "SH is aboard", _has("SH", "acid")),
+    Usual("absorbent", "Absorbent kit", "fuel or chemical is aboard", _has("fuel", "SH", "acid")),
+    Usual("spare-wheel", "Spare wheel", "trailer tires fail", _trailer),
 )
 
 
@@ -104,29 +104,21 @@ def uncounted(rig: Rig, frames: Frames, entries: Mapping[str, Item]) -> tuple[Mi
 def _catalog(rig: Rig, entries: Mapping[str, Item]) -> Iterator[Missing]:
     if not any(not i.built_in for i in rig.items):
         return
-    names = [(i.kind, i.name.lower(), i.origin) for i in rig.items]
     for usual in USUAL:
         entry = entries.get(usual.entry)
-        there = any(
-            kind in usual.kinds or any(w in name for w in usual.words) or origin.endswith(f": {usual.entry}")
-            for kind, name, origin in names
-        )
+        there = entry is not None and any(alike(i, entry) for i in rig.items)
         if entry is not None and not there and usual.when(rig):
-            yield Missing(usual.entry, usual.name, usual.why, laden(entry), "catalog", usual.entry)
+            yield Missing(usual.entry, usual.name, usual.why, weigh(entry, 1.0), "catalog", usual.entry)
 
 
-def laden(item: Item) -> Figure:
-    """What an item weighs with all its tanks full and its hoses as they are [kg]."""
-    value = item.mass.value
-    square = item.mass.plus_minus**2
-    for part in item.parts:
-        if isinstance(part, HosePart):
-            value += part.mass.value
-            square += part.mass.plus_minus**2
-    for tank in item.tanks:
-        value += tank.capacity.value * tank.liquid.density.value
-        square += (tank.capacity.plus_minus * tank.liquid.density.value) ** 2
-    return Figure(value=value, plus_minus=square**0.5, source=item.mass.source, note=item.mass.note)
+def alike(item: Item, entry: Item) -> bool:
+    """Whether an item is what a catalog entry is: taken from it, or of its kind and, of many things, the same one."""
+    if item.origin.endswith(f": {entry.id}"):
+        return True
+    if item.kind != entry.kind or kind_of(entry).make is None:
+        return False
+    whats = [c.id for c in kind_of(entry).choices if c.id == "what"]
+    return all(given(item).word(w) == given(entry).word(w) for w in whats)
 
 
 def _hoses(rig: Rig) -> Iterator[Missing]:

@@ -40,6 +40,9 @@ def verdict(solved: Solved, units: Units) -> str:
     tail = f" “{unsolved[0]}” is not solved yet." if unsolved and unsolved[0] != "States" else ""
     if said.status == "unknown":
         front = f"Nothing is over by {known} of {counted} limits; the others have no rating yet."
+        if over:
+            more = "1 more thing is" if over == 1 else f"{over} more things are"
+            return f"{sentence(said, units)}. {known} of {counted} limits are known; {more} to look at."
         return f"{front} {sentence(said, units)}."
     if said.status == "tight":
         return f"Nothing is over. Tightest: {uncapital(sentence(said, units))}.{tail}"

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 from ..base.arrays import Array
 from ..base.kept import Each, Memo
 from ..geometry.frames import Frame, Frames
+from ..kind.capability import can
 from ..kind.kind import Box, FaceSide, Service, Vec
 from ..kind.registry import kind_of
 from ..model.carrier import Carrier, Vehicle
@@ -183,7 +184,7 @@ class Neighbors:
         self.listed: list[Obstacle] = [
             o
             for i, o in zip(rig.items, made, strict=True)
-            if on[i.id] == carrier.id and i.kind != "kept-place" and not i.built_in
+            if on[i.id] == carrier.id and not can(i, "keep a place") and not i.built_in
         ]
         self.items = len(self.listed)
         self.listed += [Obstacle("", "a wheel well", box_of(s)) for s in fixtures(rig) if s.carrier == carrier.id]

@@ -10,6 +10,7 @@ from . import Raw, step
 
 NUMBER = re.compile(r"\d+(?:\.\d+)?")
 USUAL_STRENGTH = 0.125
+WALL = 0.03  # the strength on the wall that version 1 left out where it was the usual one
 
 
 @step(1)
@@ -43,6 +44,9 @@ def _rig(rig: Raw) -> Raw:
         made["joined"] = _joined(rig["joined"])
     if "states" in rig:
         made["states"] = [_state(s, hoses, decks) for s in rig["states"]]
+    if (rig.get("day") or {}).get("acts"):
+        acts = [{"strength": WALL, **a} if a.get("kind") == "soft wash" else a for a in rig["day"]["acts"]]
+        made["day"] = {**rig["day"], "acts": acts}
     if "wishes" in rig:
         made["wishes"] = [{**w, "item": None} if w.get("item") not in names else w for w in rig["wishes"]]
     for name in ("trailer", "vehicle"):

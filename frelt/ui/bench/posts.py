@@ -4,17 +4,15 @@ import itertools
 from collections.abc import Mapping
 
 from msgspec import Struct
-from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
 
 from ...core.base.arrays import Array
 from ...core.base.units import Units
 from ...core.judge.check import Check, named
-from ...core.kind.registry import given
 from ...core.model.carrier import Carrier
 from ...core.solve import Solved
-from ...core.statics.forks import lift, skids
+from ...core.statics.forks import LEFT, MASS, RIGHT, skids
 from ...core.statics.loads import Loads
 from ...core.statics.supports import Condition
 from ...drawing.views import hitch_shift
@@ -99,25 +97,24 @@ def posts(
 
 def fork_posts(solved: Solved, layout: Layout, state_id: str, carrier: Carrier, units: Units) -> list[Post]:
     """A lifted skid: its mass at the heel of the forks against what the forklift carries there, and each fork."""
-    rig, made = solved.rig, []
+    rig = solved.rig
+    listed = {one.skid: one for one in solved.lifted if one.state == state_id}
+    made = []
     for skid in skids(rig):
-        if solved.frames.carrier_of[skid.id] != carrier.id:
+        one = listed.get(skid.id)
+        if one is None or solved.frames.carrier_of[skid.id] != carrier.id:
             continue
-        one = lift(rig, solved.frames, skid, rig.state(state_id))
-        drained = lift(rig, solved.frames, skid, None)
         x, y, _ = solved.frames.items[skid.id].at
         check = solved.check(f"forks:{skid.id}:{state_id}")
         heel = layout.to_px("side", x + skid.length.value / 2, 0).x()
-        made.append(Post("Forks", heel, one.mass, drained.mass, one.mass, check, "", False, check.limit if check else None))
-        apart = given(skid)["apart"]
-        for side, load, sign in zip(("left", "right"), one.fork_loads(apart), (-1, 1), strict=True):
+        most = check.limit if check is not None else None
+        low, high = float(one.least[MASS]), float(one.greatest[MASS])
+        made.append(Post("Forks", heel, one.now.mass, low, high, check, "", False, most))
+        half = None if most is None else most / 2
+        for side, q, load, sign in zip(("left", "right"), (LEFT, RIGHT), one.now.fork_loads(one.apart), (-1, 1), strict=True):
             name = f"{units.side(side).capitalize()} fork"
-            at = layout.to_px("rear", y + sign * apart / 2, 0).x()
-            most = check.limit / 2 if check is not None and check.limit is not None else None
-            half = (
-                None if check is None else replace(check, limit=most, load=load, margin=None if most is None else most - load)
-            )
-            made.append(Post(name, at, load, load, load, half, "", True, most))
+            at = layout.to_px("rear", y + sign * one.apart / 2, 0).x()
+            made.append(Post(name, at, load, float(one.least[q]), float(one.greatest[q]), check, "", True, half))
     return made
 
 
@@ -183,11 +180,7 @@ def paint_posts(p: QPainter, made: list[Post], layout: Layout, theme: Theme, uni
     for post, column in zip(made, columns, strict=True):
         _bar(p, post, column, line_y, layout, theme)
         spots.append((_words(p, post, column, theme, units), post.field))
-    known = [
-        (c.left(), c.left() + _bar_width(c) + 8)
-        for post, c in zip(made, columns, strict=True)
-        if post.rating
-    ]
+    known = [(c.left(), c.left() + _bar_width(c) + 8) for post, c in zip(made, columns, strict=True) if post.rating]
     if known:
         p.setPen(QPen(theme.color("ink"), 2.0))
         for x0, x1 in known:

@@ -13,6 +13,7 @@ from ...core.base.value import FreltError
 from ...core.edit.removal import Settled
 from ...core.fixes.fix import Fix, fixes
 from ...core.judge.check import Check
+from ...core.kind.capability import can
 from ...core.model.carrier import Carrier
 from ...core.model.rig import Rig
 from ...core.model.state import State
@@ -214,7 +215,7 @@ class Desk(QObject):
         if entry is None:
             self.said.emit("That entry is no longer in the catalog.")
             return
-        deck = "" if u is not None or entry.item.kind in ("skid", "stand", "shelf") else self._deck_for_new()
+        deck = "" if u is not None or can(entry.item, "bear things") else self._deck_for_new()
         made, item = stock.put_on(rig, entry, u, v, carrier.id, deck)
         if u is not None:
             made = reseated(solve(made), item.id)

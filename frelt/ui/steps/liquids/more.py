@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QVBoxLayout, QWidget
 from ....core.base.text import capital, duration
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
+from ....core.kind.capability import can
 from ....core.kind.registry import given
 from ....core.liquids.drain import level_time
 from ....core.liquids.free_surface import left_behind
@@ -144,7 +145,7 @@ class MorePart(QWidget):
         said.append(("Through mixer and injector, on the wall", f"{chain(v['target'] * v['mixer'], (v['ratio'],)):.2%}"))
         if rig is None:
             return said
-        pump = next((i for i in rig.items if i.kind == "pump"), None)
+        pump = next((i for i in rig.items if can(i, "soft wash")), None)
         tanks = [t for _, _, t in rig.tanks() if t.liquid.tint == "sh"]
         if pump is not None and tanks:
             volume = sum(t.capacity.value * (t.top - t.heel) for t in tanks)

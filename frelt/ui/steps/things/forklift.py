@@ -6,9 +6,10 @@ from msgspec.structs import replace
 from PyQt6.QtWidgets import QLabel, QWidget
 
 from ....core.base.figure import Figure, rated
+from ....core.kind.capability import can
 from ....core.model.item import Item
 from ....core.model.rig import Forklift
-from ....core.statics.forks import PULL, lift
+from ....core.statics.forks import DRAINED
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column, heading
 
@@ -34,15 +35,18 @@ class ForkliftFields(QWidget):
     def refresh(self, item: Item) -> None:
         """Show the forklift, and what it lifts."""
         solved, units = self.desk.solved, self.desk.units
-        self.setVisible(item.kind == "skid")
-        if item.kind != "skid" or solved is None:
+        self.setVisible(can(item, "be lifted"))
+        if not can(item, "be lifted") or solved is None:
             return
         lifter = solved.rig.forklift
         self.rated.show_value(rated(lifter.rated), "unknown")
         self.centre.show_value(lifter.centre)
         self.forks.show_value(lifter.forks)
-        one = lift(solved.rig, solved.frames, item, None)
-        two = "two people can drag it" if one.drag() <= 2 * PULL else "too heavy for two people to drag"
+        one = next((lifted.now for lifted in solved.lifted if lifted.skid == item.id and lifted.state == DRAINED), None)
+        if one is None:
+            self.words.setText("What it is on the forks is not solved yet.")
+            return
+        two = "two people can drag it" if one.dragged_by_two else "too heavy for two people to drag"
         self.words.setText(
             f"Drained it weighs {units.show(one.mass, 'mass')}, {units.show(one.out, 'length')} from the heel of the forks; {two}. "
             "Never lift it over people, nor with liquid in its tanks."

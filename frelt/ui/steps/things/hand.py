@@ -19,7 +19,7 @@ from ....core.edit.items import on_deck, with_item
 from ....core.geometry.frames import standing_on
 from ....core.judge.words import sentence
 from ....core.kind.make import is_computed
-from ....core.masses.item_rows import own_rows
+from ....core.masses.weigh import weigh
 from ....core.model.carrier import Deck
 from ....core.model.item import Item
 from ....core.model.rig import Rig, fill_range
@@ -36,13 +36,6 @@ if TYPE_CHECKING:
     from .sheet import Sheet
 
 WORDS: dict[Side, str] = {"front": "Ahead", "back": "Behind", "right": "Right", "left": "Left"}
-
-
-def wet_mass(item: Item, fills: dict[str, float]) -> float:
-    """Mass of an item with its hoses full and its tanks at given fills [kg]."""
-    rows, tanks = own_rows(item)
-    dry = sum(r.mass.value * r.share for r in rows)
-    return dry + sum(t.capacity.value * t.liquid.density.value * fills.get(t.id, 0.0) for t in tanks)
 
 
 class HandPanel(QWidget):
@@ -172,7 +165,7 @@ class HandPanel(QWidget):
             self.now_words.setText(f"Now, {amount} of {tank.liquid.name}")
         else:
             self.now_words.setText("Now, hoses full" if len(item.parts) else "Now")
-        self.now.setText(self.desk.units.show(wet_mass(item, fills), "mass"))
+        self.now.setText(self.desk.units.show(weigh(item, fills).value, "mass"))
         said = [
             sentence(c, self.desk.units) for c in solved.checks if c.status in ("over", "tight") and c.items[:1] == (item.id,)
         ]

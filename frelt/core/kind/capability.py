@@ -1,0 +1,19 @@
+"""What a kind of thing can do, as data: behavior asks for a capability and never for a kind's id or a display name."""
+
+from typing import Literal
+
+from ..model.item import Item
+from .registry import kind_of
+
+Can = Literal[
+    "wash",  # puts water under pressure: a washing machine
+    "soft wash",  # draws chemical and water at low pressure
+    "keep a place",  # is nothing yet, and keeps room and weight for what comes later
+    "be lifted",  # is lifted by forks with all that stands on it
+    "bear things",  # brings a deck of its own, on which it is put by itself
+]
+
+
+def can(item: Item, *what: Can) -> bool:
+    """Whether an item's kind can do one of these."""
+    return not kind_of(item).can.isdisjoint(what)
