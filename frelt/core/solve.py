@@ -146,6 +146,7 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
         case_of=stated.case_of,
         applies=applies,
         lifted=lifted,
+        pieces_of=lambda c: _pieces_of(rig, columns, stated, heavy, c),
         num=num,
         den=den,
         least=least,
@@ -215,6 +216,22 @@ def _rows(limits: Sequence[Limit], size: int) -> tuple[Array, Array]:
     return num, np.array([none if m.den is None else m.den for m in limits]).reshape(-1, size)
 
 
+_pieces: Memo[tuple[LiftedPiece, ...]] = Memo(64)
+
+
+def _pieces_of(rig: Rig, columns: Moments, stated: Stated, heavy: bool, c: int) -> tuple[LiftedPiece, ...]:
+    """The ranges of a case between which axles on springs leave the ground, with every limit's rows in each; none without."""
+    case = stated.cases[c]
+    if len(case.pieces) < 2:
+        return ()
+
+    def made() -> tuple[LiftedPiece, ...]:
+        pieces = [_limits(Bearing(rig, columns, replace(case, supports=p.supports), heavy)) for p in case.pieces]
+        return tuple(LiftedPiece(p, *_rows(rows, columns.size)) for p, rows in zip(case.pieces, pieces, strict=True))
+
+    return _pieces.get((rig.id, c), (stated,), made)
+
+
 def _lift_off(
     rig: Rig,
     table: MassTable,
@@ -238,8 +255,7 @@ def _lift_off(
         states = [s for s in range(len(rig.states)) if up[s] and applies[s, own].any()]
         if not states:
             continue
-        pieces = [_limits(Bearing(rig, table.columns, replace(case, supports=p.supports), heavy)) for p in case.pieces]
-        parts = tuple(LiftedPiece(p, *_rows(rows, table.columns.size)) for p, rows in zip(case.pieces, pieces, strict=True))
+        parts = _pieces_of(rig, table.columns, stated, heavy, c)
         for s in states:
             lifted[s, c] = parts
             for n, m in enumerate(own):

@@ -8,7 +8,7 @@ from PyQt6.QtGui import QColor, QPainter, QPainterPath, QPen, QPolygonF
 
 from ..core.base.text import capital
 from ..core.base.units import Units
-from ..core.day.play import Curve, Play
+from ..core.day.played import Curve, Play
 from ..core.model.day import Act, called, clock
 from ..core.model.rig import Rig
 from . import fonts

@@ -2,7 +2,6 @@
 
 from collections.abc import Mapping
 
-import numpy as np
 from msgspec import Struct
 
 from ..base.arrays import Array
@@ -11,41 +10,19 @@ from ..kind.capability import Can, can
 from ..kind.registry import given
 from ..liquids.drain import drain_time, valve_of
 from ..model.day import DRAWING, Act, ActKind, Day, called
-from ..model.item import ConsumerPart, Item, TankPart
+from ..model.item import ConsumerPart, Item
 from ..model.liquid import Liquid
 from ..model.rig import Rig
+from .aboard import Aboard
 
 
 class Flow(Struct, frozen=True):
-    """What an act moves: rates by tank number [m³/s], out below zero; each outflow ends at a floor (share)."""
+    """What an act moves: rates by number of the vessel [m³/s], out below zero; each outflow ends at a floor (share)."""
 
     rates: Mapping[int, float]
     floors: Mapping[int, float]
     tops: Mapping[int, float]
     note: str = ""
-
-
-class Aboard:
-    """The tanks of a rig by number, with their items."""
-
-    def __init__(self, rig: Rig) -> None:
-        self.rig = rig
-        self.listed: list[tuple[str, Item, TankPart]] = list(rig.tanks())
-        self.number = {a: i for i, (a, _, _) in enumerate(self.listed)}
-        self.whole = np.array([t.capacity.value for _, _, t in self.listed])
-
-    def first(self, tint: str, wanted: str = "", built_in: bool = False) -> int | None:
-        """The tank of that address, else the largest of a tint."""
-        if wanted in self.number:
-            return self.number[wanted]
-        fitting = [i for i, (_, item, t) in enumerate(self.listed) if t.liquid.tint == tint and item.built_in == built_in]
-        return max(fitting, key=lambda i: self.whole[i], default=None)
-
-    def fuel_of(self, item: Item, name: str) -> int | None:
-        """The tank an engine burns from: its own, else one of the same fuel."""
-        own = [i for i, (_, other, t) in enumerate(self.listed) if other.id == item.id and t.liquid.substance == name]
-        some = [i for i, (_, other, t) in enumerate(self.listed) if t.liquid.substance == name and not other.built_in]
-        return own[0] if own else some[0] if some else None
 
 
 RUNS: dict[ActKind, tuple[Can, ...]] = {"wash": ("wash",), "soft wash": ("soft wash",), "rinse": ("soft wash", "wash")}
@@ -67,14 +44,14 @@ def drawn_share(stock: Liquid, wall: float) -> float:
 
 
 def flow_of(aboard: Aboard, day: Day, act: Act, fills: Array) -> Flow:
-    """What an act moves at some fills (shares, by tank number)."""
+    """What an act moves at some fills (shares, by number of the vessel)."""
     rates: dict[int, float] = {}
     floors: dict[int, float] = {}
     tops: dict[int, float] = {}
 
     def out(tank: int | None, rate: float, floor: float | None = None) -> None:
         if tank is not None and rate > 0:
-            part = aboard.listed[tank][2]
+            part = aboard.listed[tank].part
             rates[tank] = rates.get(tank, 0.0) - rate
             floors[tank] = min(part.heel, part.top) if floor is None else floor
 
@@ -91,7 +68,7 @@ def flow_of(aboard: Aboard, day: Day, act: Act, fills: Array) -> Flow:
         water = aboard.first("water", act.tank)
         if act.kind == "soft wash":
             sh, soap = aboard.first("sh"), aboard.first("soap")
-            share = drawn_share(aboard.listed[sh][2].liquid, act.strength) if sh is not None else 0.0
+            share = drawn_share(aboard.listed[sh].part.liquid, act.strength) if sh is not None else 0.0
             out(sh, total * share)
             out(soap, total * SOAP_SHARE)
             out(water, total * max(1 - share - (SOAP_SHARE if soap is not None else 0.0), 0.0))
@@ -107,7 +84,7 @@ def flow_of(aboard: Aboard, day: Day, act: Act, fills: Array) -> Flow:
     if act.kind == "dump":
         tank = aboard.first("water", act.tank)
         if tank is not None and fills[tank] > 0:
-            _, item, part = aboard.listed[tank]
+            item, part = aboard.listed[tank].item, aboard.listed[tank].part
             time = drain_time(part, float(fills[tank]), 0.0, valve_of(item, part), part.drain_hose)
             if 0 < time < float("inf"):
                 out(tank, float(fills[tank] * aboard.whole[tank]) / time, 0.0)
@@ -121,4 +98,4 @@ def _filled(aboard: Aboard, act: Act) -> Flow:
     rate = act.flow if act.kind == "fill" else FUEL_PUMP
     if tank is None or rate <= 0:
         return Flow({}, {}, {}, f"{called(act)}: {'no flow' if tank is not None else 'no tank'}, nothing is filled")
-    return Flow({tank: rate}, {}, {tank: min(act.to, aboard.listed[tank][2].top)})
+    return Flow({tank: rate}, {}, {tank: min(act.to, aboard.listed[tank].part.top)})

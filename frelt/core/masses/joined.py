@@ -18,6 +18,7 @@ from ..base.figure import Figure
 from ..base.text import joined as listed
 from ..base.value import FreltError
 from ..geometry.tank_shape import ROUND
+from ..model.item import TankPart
 from ..model.ties import Joined
 
 if TYPE_CHECKING:
@@ -107,6 +108,14 @@ def rise_of(floors: Sequence[float], heights: Sequence[float], capacities: Seque
     low, tall, whole = np.array(floors), np.maximum(np.array(heights), 1e-9), np.array(capacities)
     fills = np.clip((levels[:, None] - low) / tall, 0.0, 1.0)
     return Rise(levels, fills @ whole / whole.sum(), fills)
+
+
+def rise_for(parts: Sequence[TankPart], floors: Sequence[float]) -> Rise | None:
+    """How joined tanks fill, their floors at some heights [m]; None where all hold the same share, as on one level."""
+    level = max(floors) - min(floors) <= LEVEL and max(p.height for p in parts) - min(p.height for p in parts) <= LEVEL
+    if level or any(p.cone or p.shape in ROUND for p in parts):
+        return None
+    return rise_of(floors, [p.height for p in parts], [p.capacity.value for p in parts])
 
 
 def apart(tanks: "Sequence[Tank]", groups: Sequence[Joined]) -> "list[tuple[str, NDArray[np.intp], Rise]]":

@@ -1,6 +1,6 @@
 """Everything that follows from load moments: every limit's least and greatest in every state, and where it lies."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 
 import numpy as np
 from msgspec import Struct
@@ -31,6 +31,7 @@ class Loads(Struct, frozen=True):
     num, den: (limits, size) rows of the limits.  least, greatest: over every fill, (states, limits).
     doubt: (limits, size) one ± of each that is not of a mass.
     lifted: by (state, case), the ranges of a sprung trailer where some fill takes an axle off the ground.
+    pieces_of: the ranges of a case, by its number, with every limit's rows there; found when first asked for.
     """
 
     columns: Moments
@@ -45,6 +46,7 @@ class Loads(Struct, frozen=True):
     greatest: Extreme
     doubt: Array
     lifted: dict[tuple[int, int], tuple[LiftedPiece, ...]]
+    pieces_of: Callable[[int], tuple[LiftedPiece, ...]]
 
     @property
     def supports(self) -> Supports:
@@ -61,13 +63,29 @@ class Loads(Struct, frozen=True):
         return found
 
     def load_at(self, m: int, s: int, fills: Array) -> float:
-        """What limit m is about in state s at some fills, (tanks,) [kg]."""
+        """What limit m is about in state s at some fills, (tanks,) [kg]; of a ratio, what is above its line."""
         moments, case = self.moments_at(s, fills), int(self.case_of[m])
         n = int(np.count_nonzero(self.case_of[:m] == case))
-        for part in self.lifted.get((s, case), ()):
+        for part in self.pieces_of(case):
             if part.piece.low <= moments @ part.piece.arm <= part.piece.high:
                 return float(moments @ part.num[n])
         return float(moments @ self.num[m])
+
+    def values_at(self, states: NDArray[np.intp], fills: Array) -> Array:
+        """What every limit is about [kg, or shares] at (n,) states, by number, with (n, tanks) fills: (n, limits).
+
+        Fills may lie outside the states' ranges. Where an axle on springs leaves the ground, the others carry its load too.
+        """
+        moments = self.table.base[states] + fills @ self.table.tank_moments
+        value = _values(moments, self.num, self.den)
+        for case in range(len(self.cases)):
+            own = np.nonzero(self.case_of == case)[0]
+            kept = np.array([self.limits[m].check != "lift" for m in own], dtype=bool)
+            for part in self.pieces_of(case):
+                q = moments @ part.piece.arm
+                here = np.nonzero((q >= part.piece.low) & (q <= part.piece.high))[0]
+                value[np.ix_(here, own[kept])] = _values(moments[here], part.num[kept], part.den[kept])
+        return value
 
     def centre_at(self, carrier: str, s: int, fills: Array) -> tuple[float, float, float]:
         """x, y, z of a laden carrier's centre of gravity in state s at some fills, (tanks,) [m]."""
@@ -84,3 +102,9 @@ class Loads(Struct, frozen=True):
         """The fills drawn in a state, (tanks,): from fills by address, else what the state shows."""
         shown: Array = self.table.shown[state]
         return np.array([fills.get(t.address, f) for t, f in zip(self.table.tanks, shown, strict=True)], dtype=float)
+
+
+def _values(moments: Array, num: Array, den: Array) -> Array:
+    below = moments @ den.T
+    found: Array = moments @ num.T / np.where(np.any(den != 0, axis=1) & (np.abs(below) > 1e-9), below, 1.0)
+    return found

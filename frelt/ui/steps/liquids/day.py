@@ -13,7 +13,8 @@ from ....core.base.text import duration, joined
 from ....core.base.typed import read
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
-from ....core.day.play import Play, Short, enough, play, table
+from ....core.day.play import enough, play, table
+from ....core.day.played import Play, Short
 from ....core.day.templates import SCHOOLS, template
 from ....core.model.day import Act, ActKind, Day, clock
 from ....core.planning.equipment import worked_out

@@ -7,7 +7,7 @@ from PyQt6.QtCore import QPointF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
-from ....core.day.play import Play
+from ....core.day.played import Play
 from ....core.model.day import Act, Day
 from ....paint.day import LANE, DayPicture
 from ....paint.painter import write

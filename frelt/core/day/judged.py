@@ -1,0 +1,65 @@
+"""A day held against every limit at each of its moments."""
+
+from collections.abc import Iterator
+
+import numpy as np
+from msgspec.structs import replace
+
+from ..base.text import joined
+from ..model.day import clock
+from ..model.rig import Rig
+from ..solve import Solved
+from .bends import columns
+from .played import Curve, Play, Tightest
+
+KINDS_SHOWN = ("axle", "coupler", "tongue share", "gross", "front axle", "payload")
+
+
+def judged(solved: Solved, made: Play) -> Play:
+    """The same with every limit's value at each moment, and the tightest of them."""
+    loads, rig = solved.loads, solved.rig
+    if loads is None:
+        return replace(made, why=solved.why)
+    fills = made.fills[:, columns(loads, made.addresses)]
+    states = np.array([rig.state_number(s) if s else 0 for s in made.states], dtype=np.intp)
+    value = loads.values_at(states, fills)
+    applies = loads.applies[states]
+    value = np.where(applies, value, np.nan)
+    curves: list[Curve] = []
+    tightest: Tightest | None = None
+    for m, limit in enumerate(loads.limits):
+        if not applies[:, m].any():
+            continue
+        curve = Curve(limit.id, limit.subject, limit.quantity, value[:, m], limit.low, limit.high)
+        if limit.known and limit.check != "lift":
+            margin, at = _margin(curve)
+            if tightest is None or margin < tightest.margin:
+                tightest = Tightest(at, float(made.times[at]), curve, margin)
+        if limit.check in KINDS_SHOWN and all(c.id != curve.id for c in curves):
+            curves.append(curve)
+    return replace(made, curves=tuple(curves), tightest=tightest, notes=(*made.notes, *_untied(rig, made)))
+
+
+def _untied(rig: Rig, made: Play) -> Iterator[str]:
+    """Ties between tanks that some moment of the day does not keep, and from when on."""
+    number = {a: i for i, a in enumerate(made.addresses)}
+    names = {a: i.name for a, i, _ in rig.tanks()}
+    for link in rig.links:
+        own = [(number[a], f) for a, f in link.factors.items() if a in number]
+        total = sum(made.fills[:, i] * f for i, f in own)
+        meant = np.array([not link.states or s in link.states for s in made.states], dtype=bool)
+        broken = np.nonzero(meant & ((total < link.low - 1e-9) | (total > link.high + 1e-9)))[0]
+        if len(broken):
+            tanks = joined([names[a] for a in link.factors if a in names])
+            yield f"At {clock(float(made.times[broken[0]]))} the tie between {tanks} is not kept: the day fills them otherwise"
+
+
+def _margin(curve: Curve) -> tuple[float, int]:
+    """The least margin as a share of the nearer bound, and the moment."""
+    found = np.full(len(curve.value), np.inf)
+    for bound, sign in ((curve.high, 1.0), (curve.low, -1.0)):
+        if bound is not None:
+            found = np.fmin(found, sign * (bound - curve.value) / max(abs(bound), 1e-9))
+    found = np.where(np.isnan(curve.value), np.inf, found)
+    at = int(np.argmin(found))
+    return float(found[at]), at
