@@ -8,10 +8,14 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from frelt.core.geometry.frames import Frames
 from frelt.core.geometry.tank_shape import surface_height
+from frelt.core.kind.make import made
 from frelt.core.liquids.free_surface import box_shift, left_behind, shift
+from frelt.core.liquids.on_slope import on_slope
 from frelt.core.liquids.stability import BRAKING, CORNERING, lean
-from frelt.core.model.item import TankPart
+from frelt.core.model.item import Placement, PortPart, TankPart
+from frelt.core.model.state import State
 from frelt.core.solve import solve
 from tests.conftest import block, rig, tank
 
@@ -91,3 +95,33 @@ def test_half_a_tank_lowers_the_threshold_and_a_full_one_does_not_move() -> None
     assert half is not None and full is not None
     assert half.rollover_wet < half.rollover - 1e-3 and full.rollover_wet == pytest.approx(full.rollover)
     assert half.forward > 0 and full.forward == 0.0
+
+
+@pytest.mark.parametrize("turns", [0, 1, 2, 3])
+@pytest.mark.parametrize("skid_turns", [0, 1, 2, 3])
+def test_the_slope_that_a_tank_feels_is_that_of_its_corners_heights(turns: int, skid_turns: int) -> None:
+    """Against heights of points of the placed tank on the sloping plane: an outlet at the low end leaves nothing behind."""
+    skid = replace(made("skid", "s", "Skid"), place=Placement(deck="floor", u=2.5, v=0.0, turns=skid_turns))
+    water = tank("w", 300.0, 0.0, size=0.6)
+    outlet = PortPart(id="outlet", name="Outlet", at=(0.25, 0.1, 0.0))
+    fill = PortPart(id="fill", name="Fill", at=(-0.2, 0.15, 0.5))
+    part = replace(water.tanks[0], top=0.9)
+    place = Placement(deck=skid.decks[0].id, u=0.1, v=0.0, turns=turns)
+    water = replace(water, place=place, parts=(part, outlet, fill))
+    state = State(id="s", name="Street", slope_along=0.03, slope_across=-0.05)
+    one = rig(skid, water, states=(state,))
+    frames = Frames(one)
+    (found,) = on_slope(one, frames, state)
+    frame = frames.items["w"]
+
+    def height(p: tuple[float, float, float]) -> float:
+        x, y, z = frame.point(p)
+        return z + 0.03 * x - 0.05 * y
+
+    us = np.linspace(-0.3, 0.3, 181)
+    floor = np.array([[height((u, v, 0.0)) for v in us] for u in us])
+    behind = np.clip(height(outlet.at) - floor, 0, None).mean() / part.height * part.capacity.value
+    assert found.behind == pytest.approx(behind, abs=2e-4)
+    flat = frame.point(fill.at)[2] - frame.point(part.at)[2]
+    lower = height(fill.at) - height(part.at) - flat  # the float hangs lower on the slope, so it shuts with less
+    assert found.early == pytest.approx(-lower / part.height * part.capacity.value, abs=1e-9)

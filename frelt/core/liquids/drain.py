@@ -8,10 +8,10 @@ memory.
 
 from math import log10, pi, sqrt
 
+from ..base.constants import GRAVITY
 from ..geometry.tank_shape import surface_height
 from ..model.item import Item, PortPart, TankPart
 
-G = 9.80665
 VISCOSITY = 1.0e-6  # of water at 20 °C [m²/s]; handbook value
 ENTRANCE, VALVE, EXIT = 0.5, 0.1, 1.0
 ROUGH = 1.0e-5  # of a rubber hose's inside [m], from memory
@@ -32,7 +32,7 @@ def flow(head: float, bore: float, hose: float = 0.0) -> float:
         return 0.0
     factor, speed = 0.02, 0.0
     for _ in range(30):
-        following = sqrt(2 * G * head / (EXIT + ENTRANCE + VALVE + factor * hose / bore))
+        following = sqrt(2 * GRAVITY * head / (EXIT + ENTRANCE + VALVE + factor * hose / bore))
         if abs(following - speed) < 1e-9 * following:
             break
         speed = following

@@ -6,16 +6,16 @@ from itertools import pairwise
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
+from ....core.base.constants import WALL_STRENGTH
 from ....core.base.text import capital, duration
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.kind.capability import can
 from ....core.kind.registry import given
 from ....core.liquids.drain import level_time
-from ....core.liquids.free_surface import left_behind
 from ....core.liquids.mixing import antifreeze, batch, chain, hold_up, lasts
+from ....core.liquids.on_slope import on_slope
 from ....core.liquids.stability import BRAKING, CORNERING, lean
-from ....core.model.item import Item, PortPart, TankPart
 from ....core.statics.worst import highest, lowest
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
@@ -106,20 +106,16 @@ class MorePart(QWidget):
         return said
 
     def _slope(self) -> list[tuple[str, str]]:
-        rig, state, units = self.desk.rig, self.desk.state, self.desk.units
-        if rig is None or state is None or (not state.slope_along and not state.slope_across):
+        solved, rig, state, units = self.desk.solved, self.desk.rig, self.desk.state, self.desk.units
+        if solved is None or rig is None or state is None or (not state.slope_along and not state.slope_across):
             return [("Type how the yard or street slopes; 2 % is a drained pavement.", "")]
         said = []
-        for _, item, tank in rig.tanks():
-            if item.built_in or tank.liquid.tint == "fuel":
-                continue
-            share, rise = on_slope(item, tank, state.slope_along, state.slope_across)
-            said.append((f"{item.name}, stays behind its outlet", units.show(share * tank.capacity.value, "volume")))
-            said.append(("… surface higher at the low end", units.show(rise, "length")))
-            early = float_shuts(item, tank, state.slope_along, state.slope_across)
-            if abs(early) > 0.004:
-                words = "… its float shuts with less" if early > 0 else "… its float shuts with more"
-                said.append((words, units.show(abs(early) * tank.capacity.value, "volume")))
+        for one in on_slope(rig, solved.frames, state):
+            said.append((f"{one.name}, stays behind its outlet", units.show(one.behind, "volume")))
+            said.append(("… surface higher at the low end", units.show(one.rise, "length")))
+            if one.early:
+                words = "… its float shuts with less" if one.early > 0 else "… its float shuts with more"
+                said.append((words, units.show(abs(one.early), "volume")))
         return said or [("There is no tank that feels it.", "")]
 
     def _joined(self) -> list[tuple[str, str]]:
@@ -149,8 +145,8 @@ class MorePart(QWidget):
         tanks = [t for _, _, t in rig.tanks() if t.liquid.tint == "sh"]
         if pump is not None and tanks:
             volume = sum(t.capacity.value * (t.top - t.heel) for t in tanks)
-            time = lasts(volume, tanks[0].liquid.strength, 0.03, given(pump)["flow"])
-            said.append(("SH aboard lasts, 3 % on the wall, pump full on", duration(time)))
+            time = lasts(volume, tanks[0].liquid.strength, WALL_STRENGTH, given(pump)["flow"])
+            said.append((f"SH aboard lasts, {WALL_STRENGTH:.0%} on the wall, pump full on", duration(time)))
         try:
             share, held = antifreeze(v["cold"]), hold_up(rig)
             said.append(
@@ -179,32 +175,3 @@ class MorePart(QWidget):
 
     def _set_across(self, value: float | None) -> None:
         self._put(slope_across=value or 0.0)
-
-
-def _own_slope(item: Item, along: float, across: float) -> tuple[float, float]:
-    """Slopes along and across an item, of ground that rises to the rear and to the right."""
-    if item.place.turns % 2:
-        along, across = across, along
-    return (-along, -across) if item.place.turns in (2, 3) else (along, across)
-
-
-def float_shuts(item: Item, tank: TankPart, along: float, across: float) -> float:
-    """How much less fits, a share, until the float below the fill shuts on a slope; below zero, how much more."""
-    if tank.top >= 1.0:
-        return 0.0
-    at = next((p.at for p in item.parts if isinstance(p, PortPart) and p.id == "fill"), None)
-    if at is None:
-        return 0.0
-    along, across = _own_slope(item, along, across)
-    return -(along * (at[0] - tank.at[0]) + across * (at[1] - tank.at[1])) / max(tank.height, 1e-6)
-
-
-def on_slope(item: Item, tank: TankPart, along: float, across: float) -> tuple[float, float]:
-    """What an outlet leaves behind on ground that rises to the rear and to the right (a share), and how much higher the
-    surface stands at its low end than in the middle [m]."""
-    along, across = _own_slope(item, along, across)
-    outlet = next((p.at for p in item.parts if isinstance(p, PortPart) and p.id == "outlet"), None)
-    x = tank.length / 2 if outlet is None else min(max(outlet[0] - tank.at[0], -tank.length / 2), tank.length / 2)
-    y = 0.0 if outlet is None else min(max(outlet[1] - tank.at[1], -tank.width / 2), tank.width / 2)
-    share = max(left_behind(tank, along, "along", x), left_behind(tank, across, "across", y))
-    return share, (abs(along) * tank.length + abs(across) * tank.width) / 2
