@@ -21,7 +21,6 @@ from PyQt6.QtGui import QImage, QMouseEvent, QPainter
 from PyQt6.QtWidgets import QApplication
 from scene import canvas, day, pair, rig, yardstick
 
-from frelt.core.base import kept as memo
 from frelt.core.day.play import play
 from frelt.core.edit.items import move
 from frelt.core.liquids.road_fill import fill_order, road_fill
@@ -179,7 +178,7 @@ def on_the_bench(app: QApplication, window: Window, one: Rig, name: str, image: 
     window.desk.abandon()
 
     def whole() -> None:
-        memo.forget_all()
+        window.desk.kept.forget()
         p = QPainter(image)
         bench.paint_on(p)
         p.end()

@@ -11,6 +11,7 @@ from pathlib import Path
 from msgspec import Struct
 from msgspec.structs import replace
 
+from ..core.base.kept import Kept
 from ..core.base.value import FreltError
 from ..core.edit.records import recorded
 from ..core.edit.removal import Settled, settled
@@ -42,6 +43,7 @@ class Session:
 
     def __init__(self, document: Document | None = None, path: Path | None = None, autosave: Autosave | None = None) -> None:
         self._autosave = autosave or Autosave()
+        self.kept = Kept()  # of the window's own thread
         self._listeners: list[Callable[[], None]] = []
         self._solved: Solved | None = None
         self._start(document or Document(), path, saved=True)
@@ -74,7 +76,7 @@ class Session:
         if rig is None:
             return None
         if self._solved is None or self._solved.rig is not rig:
-            self._solved = solve(rig)
+            self._solved = solve(rig, self.kept)
         return self._solved
 
     @property

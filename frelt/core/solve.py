@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from . import checks as _checks  # noqa: F401  (fills the registry)
 from .base.arrays import Array
-from .base.kept import Memo
+from .base.kept import Kept, Memo
 from .base.text import capital
 from .base.value import FreltError
 from .geometry.frames import Frames
@@ -71,9 +71,11 @@ class Solved(Struct, frozen=True):
         return next((c for c in self.checks if c.id == check_id), None)
 
 
-def solve(rig: Rig) -> Solved:
-    """Judge a rig. Raises FreltError where decks stand on each other in a ring."""
-    frames = Frames(rig)
+def solve(rig: Rig, kept: Kept | None = None) -> Solved:
+    """Judge a rig. kept: results of earlier rigs, of this thread alone; none unless given.
+
+    Raises FreltError where decks stand on each other in a ring."""
+    frames = Frames(rig, kept)
     geometry = [graded(c, rig.rules) for kind in KINDS.values() if kind.findings for c in kind.findings(rig, frames)]
     why, loads = unsolved(rig), None
     if not why:
@@ -132,12 +134,12 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
         raise FreltError(f"a tank that lies on its side or hangs on a slope is not solved yet ({tilted.part.name})")
     heavy = _heaviest(table) >= LIGHT
     inputs = (rig.trailer, rig.vehicle, rig.bars, rig.rules, rig.states, heavy)
-    stated = _stated.get(rig.id, inputs, lambda: _state(rig, columns, heavy))
+    stated = _stated.get(frames.kept, rig.id, inputs, lambda: _state(rig, columns, heavy))
     ok = np.array([not state_unsolved(s, rig) for s in rig.states], dtype=bool)
     applies = stated.applies & ok[:, None]
     num, den = stated.num, stated.den
     least, greatest = (extreme(table, num, den, sense) for sense in (-1, +1))
-    lifted = _lift_off(rig, table, stated, heavy, applies, least, greatest)
+    lifted = _lift_off(rig, frames.kept, table, stated, heavy, applies, least, greatest)
     return Loads(
         columns=columns,
         cases=stated.cases,
@@ -146,12 +148,13 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
         case_of=stated.case_of,
         applies=applies,
         lifted=lifted,
-        pieces_of=lambda c: _pieces_of(rig, columns, stated, heavy, c),
+        pieces_of=lambda c: _pieces_of(rig, frames.kept, columns, stated, heavy, c),
         num=num,
         den=den,
         least=least,
         greatest=greatest,
         doubt=stated.doubt,
+        kept=frames.kept,
     )
 
 
@@ -219,7 +222,7 @@ def _rows(limits: Sequence[Limit], size: int) -> tuple[Array, Array]:
 _pieces: Memo[tuple[LiftedPiece, ...]] = Memo(64)
 
 
-def _pieces_of(rig: Rig, columns: Moments, stated: Stated, heavy: bool, c: int) -> tuple[LiftedPiece, ...]:
+def _pieces_of(rig: Rig, kept: Kept, columns: Moments, stated: Stated, heavy: bool, c: int) -> tuple[LiftedPiece, ...]:
     """The ranges of a case between which axles on springs leave the ground, with every limit's rows in each; none without."""
     case = stated.cases[c]
     if len(case.pieces) < 2:
@@ -229,11 +232,12 @@ def _pieces_of(rig: Rig, columns: Moments, stated: Stated, heavy: bool, c: int) 
         pieces = [_limits(Bearing(rig, columns, replace(case, supports=p.supports), heavy)) for p in case.pieces]
         return tuple(LiftedPiece(p, *_rows(rows, columns.size)) for p, rows in zip(case.pieces, pieces, strict=True))
 
-    return _pieces.get((rig.id, c), (stated,), made)
+    return _pieces.get(kept, (rig.id, c), (stated,), made)
 
 
 def _lift_off(
     rig: Rig,
+    kept: Kept,
     table: MassTable,
     stated: Stated,
     heavy: bool,
@@ -255,13 +259,13 @@ def _lift_off(
         states = [s for s in range(len(rig.states)) if up[s] and applies[s, own].any()]
         if not states:
             continue
-        parts = _pieces_of(rig, table.columns, stated, heavy, c)
+        parts = _pieces_of(rig, kept, table.columns, stated, heavy, c)
         for s in states:
             lifted[s, c] = parts
             for n, m in enumerate(own):
                 rows = [(part.num[n], part.den[n]) for part in parts]
-                for sense, kept in ((-1, least), (+1, greatest)):
+                for sense, side in ((-1, least), (+1, greatest)):
                     best = lifted_extreme(table, s, case.pieces, rows, sense) if stated.limits[m].check != "lift" else None
                     if best is not None:
-                        kept.value[s, m], kept.fills[s, m] = best.value, best.fills
+                        side.value[s, m], side.fills[s, m] = best.value, best.fills
     return lifted

@@ -1,6 +1,6 @@
 """A carrier drawn in plan, from the left side and from behind; kept while it is the same."""
 
-from ..core.base.kept import Memo
+from ..core.base.kept import Kept, Memo
 from ..core.model.carrier import Carrier, Trailer
 from . import trailer as trailers
 from . import vehicle as vehicles
@@ -16,16 +16,16 @@ def extent(carrier: Carrier) -> tuple[float, float, float, float, float]:
     return trailers.extent(carrier) if isinstance(carrier, Trailer) else vehicles.extent(carrier)
 
 
-def plan(carrier: Carrier) -> tuple[Group, ...]:
+def plan(carrier: Carrier, kept: Kept) -> tuple[Group, ...]:
     """From above, forward to the left, right side up."""
 
     def make() -> tuple[Group, ...]:
         return trailers.plan(carrier) if isinstance(carrier, Trailer) else vehicles.plan(carrier)
 
-    return _plans.get(carrier.id, (carrier,), make)
+    return _plans.get(kept, carrier.id, (carrier,), make)
 
 
-def side(carrier: Carrier, parked: bool = False) -> tuple[Group, ...]:
+def side(carrier: Carrier, kept: Kept, parked: bool = False) -> tuple[Group, ...]:
     """From the left, forward to the left: what stands behind the load, then (second) what stands before it.
 
     parked: a trailer's jack is down.
@@ -34,13 +34,13 @@ def side(carrier: Carrier, parked: bool = False) -> tuple[Group, ...]:
     def make() -> tuple[Group, ...]:
         return trailers.side(carrier, parked) if isinstance(carrier, Trailer) else vehicles.side(carrier)
 
-    return _sides.get((carrier.id, parked), (carrier,), make)
+    return _sides.get(kept, (carrier.id, parked), (carrier,), make)
 
 
-def rear(carrier: Carrier) -> tuple[Group, ...]:
+def rear(carrier: Carrier, kept: Kept) -> tuple[Group, ...]:
     """From behind: what stands behind the load, then deck and wheels."""
 
     def make() -> tuple[Group, ...]:
         return trailers.rear(carrier) if isinstance(carrier, Trailer) else vehicles.rear(carrier)
 
-    return _rears.get(carrier.id, (carrier,), make)
+    return _rears.get(kept, carrier.id, (carrier,), make)

@@ -6,14 +6,15 @@ from typing import Literal
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ..core.base.kept import Memo
+from ..core.base.kept import Kept, Memo
 from ..core.geometry.frames import Frame, Frames
+from ..core.kind.registry import outline
 from ..core.masses.joined import level_fills
 from ..core.model.carrier import Carrier, Trailer
 from ..core.model.item import Item, TankPart
 from ..core.model.rig import Rig, fill_range
 from ..core.model.state import State
-from ..core.space.solids import Solid, own_outline, solid
+from ..core.space.solids import Solid, solid
 from . import carrier as carriers
 from .lifted import RAISE, forks, raised, up
 from .shapes import Group, Path, ellipse, polygon
@@ -49,16 +50,16 @@ def seen(s: Solid, view: View) -> tuple[float, float, float, float]:
     return (s.x0, s.low, s.x1, s.high) if view == "side" else (s.y0, s.low, s.y1, s.high)
 
 
-def sketch(item: Item, fills: tuple[tuple[str, float], ...]) -> Sketch:
+def sketch(item: Item, fills: tuple[tuple[str, float], ...], kept: Kept) -> Sketch:
     """The item's own three views, kept while nothing of it but its place changes."""
     inputs = (item.kind, item.length, item.width, item.height, item.parts, item.outline)
-    return _sketches.get((item.id, fills), inputs, lambda: _sketch(item, dict(fills)))
+    return _sketches.get(kept, (item.id, fills), inputs, lambda: _sketch(item, dict(fills)))
 
 
 def _sketch(item: Item, fills: Fills) -> Sketch:
     if item.outline:
         made = plain(item)
-        return Sketch((polygon("body", *own_outline(item)),), made.flank, made.end)
+        return Sketch((polygon("body", *outline(item)),), made.flank, made.end)
     draw = sketched(item.kind)
     return plain(item) if draw is None else draw(item, fills)
 
@@ -188,10 +189,11 @@ class _Drawn:
 
     def __init__(self, rig: Rig, frames: Frames, state: State | None, fills: Mapping[str, float], carrier: Carrier) -> None:
         self.carrier = carrier
+        self._kept = frames.kept
         self.parked = state is not None and state.condition == "parked"
         away = set() if state is None else set(state.absent) | set(state.later)
         here = [i for i in rig.items if i.id in frames.items and frames.carrier_of[i.id] == carrier.id and i.id not in away]
-        self._placed = [(i, frames.items[i.id], sketch(i, shown_fills(state, i, fills))) for i in here]
+        self._placed = [(i, frames.items[i.id], sketch(i, shown_fills(state, i, fills), frames.kept)) for i in here]
 
     def extent(self) -> tuple[float, float, float, float, float]:
         """x0, y0, x1, y1 in plan, and the height [m]."""
@@ -201,8 +203,10 @@ class _Drawn:
     def layers(self, view: View) -> tuple[tuple[Group, ...], tuple[Group, ...]]:
         """What stands behind the items, and what before."""
         if view == "plan":
-            return carriers.plan(self.carrier), ()
-        both = carriers.side(self.carrier, self.parked) if view == "side" else carriers.rear(self.carrier)
+            return carriers.plan(self.carrier, self._kept), ()
+        both = (
+            carriers.side(self.carrier, self._kept, self.parked) if view == "side" else carriers.rear(self.carrier, self._kept)
+        )
         return both[:1], both[1:]
 
     def items(self, view: View, turned: float = 1.0) -> tuple[Group, ...]:

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPainterPath, QTransform
 
-from ..core.base.kept import Memo
+from ..core.base.kept import Kept, Memo
 from ..drawing.shapes import Group, Path
 from ..drawing.views import Scene
 from .fonts import font
@@ -34,9 +34,9 @@ def qt_path(path: Path) -> QPainterPath:
     return made
 
 
-def ready(paths: tuple[Path, ...], key: object) -> Ready:
+def ready(paths: tuple[Path, ...], key: object, kept: Kept) -> Ready:
     """Qt's paths of a group, kept while the group's paths are the same."""
-    return _ready.get(key, (paths,), lambda: tuple((p.role, qt_path(p)) for p in paths))
+    return _ready.get(kept, key, (paths,), lambda: tuple((p.role, qt_path(p)) for p in paths))
 
 
 def transform(scale: float, x: float, y: float) -> QTransform:
@@ -50,25 +50,26 @@ def paint(
     view: QTransform,
     theme: Theme,
     key: str,
+    kept: Kept,
     in_hand: frozenset[str] = frozenset(),
 ) -> None:
-    """Paint groups through a view. key: names the drawing, so that its paths are kept apart."""
+    """Paint groups through a view. key: names the drawing, so that its paths are kept apart.  kept: where they are."""
     base = painter.transform()
     for n, group in enumerate(groups):
         held = group.item in in_hand and bool(group.item)
         painter.setTransform(QTransform(*group.at) * view * base)
-        for role, path in ready(group.paths, (key, group.item or n)):
+        for role, path in ready(group.paths, (key, group.item or n), kept):
             painter.setPen(theme.pen(role, held))
             painter.setBrush(theme.brush(role))
             painter.drawPath(path)
         if held:
             painter.setPen(theme.pen("body", True))
             painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.drawPath(ready(group.paths, (key, group.item))[0][1])
+            painter.drawPath(ready(group.paths, (key, group.item), kept)[0][1])
     painter.setTransform(base)
 
 
-def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Theme, key: str) -> None:
+def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Theme, key: str, kept: Kept) -> None:
     """Paint the carrier a drawing is hitched to, broken off at its cut by a zigzag line."""
     if not scene.partner:
         return
@@ -81,7 +82,7 @@ def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Them
         left, right = (edge, edge + 1e5) if sign < 0 else (edge - 1e5, edge)
         painter.setClipRect(QRectF(left, top - 1e4, right - left, bottom - top + 2e4), Qt.ClipOperation.IntersectClip)
     painter.setOpacity(0.75)
-    paint(painter, scene.partner, view, theme, key)
+    paint(painter, scene.partner, view, theme, key, kept)
     painter.restore()
     if scene.cut is None:
         return
@@ -95,14 +96,16 @@ def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Them
     painter.drawPath(broken)
 
 
-def outline(painter: QPainter, groups: Iterable[Group], view: QTransform, theme: Theme, key: str, role: str) -> None:
+def outline(
+    painter: QPainter, groups: Iterable[Group], view: QTransform, theme: Theme, key: str, role: str, kept: Kept
+) -> None:
     """Paint only the outlines of groups in one role."""
     base = painter.transform()
     painter.setPen(theme.pen(role))
     painter.setBrush(Qt.BrushStyle.NoBrush)
     for group in groups:
         painter.setTransform(QTransform(*group.at) * view * base)
-        painter.drawPath(ready(group.paths, (key, group.item))[0][1])
+        painter.drawPath(ready(group.paths, (key, group.item), kept)[0][1])
     painter.setTransform(base)
 
 

@@ -176,9 +176,9 @@ class Sheet:
     def _scene(self, scene: Scene, scale: float, x: float, base: float) -> None:
         view = transform(scale, x, base)
         key: View = scene.view
-        paint_partner(self.p, scene, view, PAPER, f"{key}.partner")
+        paint_partner(self.p, scene, view, PAPER, f"{key}.partner", self.solved.frames.kept)
         for part, groups in (("behind", scene.behind), ("items", scene.items), ("before", scene.before)):
-            paint(self.p, groups, view, PAPER, f"{key}.{part}" if part != "items" else key)
+            paint(self.p, groups, view, PAPER, f"{key}.{part}" if part != "items" else key, self.solved.frames.kept)
         if scene.view != "plan":
             x0, _, x1, _ = scene.extent
             self.p.setPen(QPen(PAPER.color("ink"), 1.4))

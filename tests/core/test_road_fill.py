@@ -10,9 +10,10 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy.optimize import minimize
 
+from frelt.core.base.constants import GRAVITY as G
 from frelt.core.base.units import GALLON
 from frelt.core.kind.substances import hypochlorite
-from frelt.core.liquids.drain import G, drain_time, flow, friction, level_time
+from frelt.core.liquids.drain import drain_time, flow, friction, level_time
 from frelt.core.liquids.road_fill import RoadFill, fill_order, rates, road_fill, with_road_fill
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State

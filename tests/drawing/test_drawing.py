@@ -6,6 +6,7 @@ import pytest
 from msgspec.structs import replace
 
 from frelt.app.stock import class_of, classes, equipment
+from frelt.core.base.kept import Kept
 from frelt.core.edit.items import place
 from frelt.core.geometry.frames import Frames
 from frelt.core.geometry.tank_shape import surface_height
@@ -45,7 +46,7 @@ def one(paths: tuple[Path, ...], role: str) -> Path:
 def test_the_surface_is_drawn_at_its_height(item: Item, fill: float) -> None:
     """Source: surface_height, itself held against the fluids library and quadrature."""
     part = item.tanks[0]
-    made = sketch(item, ((part.id, fill),))
+    made = sketch(item, ((part.id, fill),), Kept())
     wanted = part.at[2] + surface_height(part, fill)
     for view in (made.flank, made.end):
         surface = one(view, "surface.")
@@ -59,21 +60,21 @@ def test_the_liquid_seen_on_the_end_of_a_lying_tank_is_its_share_of_the_ellipse(
     """By hand: area below the surface over the area of the ellipse is the fill."""
     item = next(i for i in TANKS if i.id == "water-150-leg")
     part = item.tanks[0]
-    liquid = one(sketch(item, ((part.id, fill),)).end, "liquid.")
+    liquid = one(sketch(item, ((part.id, fill),), Kept()).end, "liquid.")
     whole = pi / 4 * (part.width * 1.02) * (part.height * 1.02)
     assert area(liquid) / whole == pytest.approx(fill, abs=0.02)
 
 
 def test_an_empty_tank_shows_no_liquid() -> None:
     for item in TANKS:
-        made = sketch(item, ((item.tanks[0].id, 0.0),))
+        made = sketch(item, ((item.tanks[0].id, 0.0),), Kept())
         assert not [p for v in (made.plan, made.flank, made.end) for p in v if p.role.startswith(("liquid", "surface"))]
 
 
 @pytest.mark.parametrize("entry", equipment(), ids=lambda e: e.item.id)
 def test_every_sketch_stays_inside_its_box_and_has_more_than_an_outline(entry: object) -> None:
     item: Item = entry.item  # type: ignore[attr-defined]
-    made = sketch(item, tuple((t.id, 0.6) for t in item.tanks))
+    made = sketch(item, tuple((t.id, 0.6) for t in item.tanks), Kept())
     a, b, h = item.length.value / 2, item.width.value / 2, item.height.value
     for view, low, high in ((made.plan, (-a, -b), (a, b)), (made.flank, (-a, 0), (a, h)), (made.end, (-b, 0), (b, h))):
         x0, y0, x1, y1 = bounds(Group(view))
@@ -149,25 +150,26 @@ def test_what_a_state_leaves_behind_is_not_drawn_and_fills_can_be_told() -> None
 def test_moving_an_item_keeps_its_sketch() -> None:
     """So that a drag moves a picture instead of drawing it again."""
     one_rig = demo("barn-wash").rigs[0]
-    before = views_of(one_rig)["plan"].items
-    after = views_of(place(one_rig, "water", u=2.0))["plan"].items
+    kept = Kept()
+    moved = place(one_rig, "water", u=2.0)
+    before, after = (scenes(r, Frames(r, kept), None)["plan"].items for r in (one_rig, moved))
     assert {g.item: g.paths for g in before}["water"] is {g.item: g.paths for g in after}["water"]
 
 
 @pytest.mark.parametrize("choice", classes(), ids=lambda c: c.id)
 def test_a_chassis_is_drawn_at_its_measures(choice: object) -> None:
     chassis = choice.carrier  # type: ignore[attr-defined]
-    side = [p for g in carrier.side(chassis) for p in g.paths]
+    side = [p for g in carrier.side(chassis, Kept()) for p in g.paths]
     wheels = [bounds(Group((p,))) for p in side if p.role == "tire"]
     assert [pytest.approx((x0 + x1) / 2) for x0, _, x1, _ in wheels] == [a.x for a in chassis.axles]
     assert all(y0 == pytest.approx(0) for _, y0, _, _ in wheels)
     slab = bounds(Group((one(tuple(side), "slab"),)))
     assert (slab[0], slab[2], slab[3]) == (0, pytest.approx(chassis.main_deck.outline[1][0]), chassis.main_deck.origin[2])
-    plan = [p for g in carrier.plan(chassis) for p in g.paths]
+    plan = [p for g in carrier.plan(chassis, Kept()) for p in g.paths]
     tires = [bounds(Group((p,))) for p in plan if p.role == "tire"]
     assert len(tires) == sum(2 * a.tires.each_end for a in chassis.axles)
     last = chassis.axles[-1]
-    rear = [bounds(Group((p,))) for g in carrier.rear(chassis) for p in g.paths if p.role == "tire"]
+    rear = [bounds(Group((p,))) for g in carrier.rear(chassis, Kept()) for p in g.paths if p.role == "tire"]
     ends = [y for x0, _, x1, _ in rear for y in (x0, x1)]
     for half in (max(ends), -min(ends)):
         assert half == pytest.approx(last.track / 2 + last.tires.width * last.tires.each_end * 1.15 / 2, abs=0.02)
@@ -180,7 +182,7 @@ def test_walls_are_open_where_doors_are() -> None:
     enclosed = class_of("enclosed-16-tandem").carrier
     door = next(d for d in enclosed.body.doors if d.side == "right")
     y = enclosed.main_deck.outline[2][1]
-    walls = [bounds(Group((p,))) for g in carrier.plan(enclosed) for p in g.paths if p.role == "wall"]
+    walls = [bounds(Group((p,))) for g in carrier.plan(enclosed, Kept()) for p in g.paths if p.role == "wall"]
     beside = [(x0, x1) for x0, y0, x1, _ in walls if y0 >= y - 1e-9 and x1 - x0 > 0.1]
     assert sorted(beside)[0][1] == pytest.approx(door.start) and sorted(beside)[1][0] == pytest.approx(door.end)
 

@@ -7,6 +7,7 @@ from PyQt6.QtGui import QColor, QFontMetricsF, QRawFont
 from pytestqt.qtbot import QtBot
 
 from frelt.app.stock import classes, equipment
+from frelt.core.base.kept import Kept
 from frelt.drawing import carrier
 from frelt.drawing.sketch import SKETCHES
 from frelt.drawing.views import centre_mark, sketch
@@ -48,13 +49,13 @@ def test_every_text_has_a_contrast_of_four_and_a_half(name: str) -> None:
 
 def roles() -> Iterator[str]:
     for entry in equipment():
-        made = sketch(entry.item, tuple((t.id, 0.5) for t in entry.item.tanks))
+        made = sketch(entry.item, tuple((t.id, 0.5) for t in entry.item.tanks), Kept())
         yield from (p.role for view in (made.plan, made.flank, made.end) for p in view)
     for choice in classes():
         for surface in ("planked", "plate", "coated"):
             yield f"deck.{surface}"
         for draw in (carrier.plan, carrier.side, carrier.rear):
-            yield from (p.role for g in draw(choice.carrier) for p in g.paths)
+            yield from (p.role for g in draw(choice.carrier, Kept()) for p in g.paths)
     yield from (p.role for p in centre_mark(0, 0, 1))
 
 

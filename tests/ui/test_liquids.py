@@ -26,7 +26,7 @@ def page_of(window: Window, part: int) -> LiquidsPage:
 
 
 def searched(page: LiquidsPage, qtbot: QtBot) -> None:
-    qtbot.waitUntil(lambda: page.road.found is not None and page.road._search is None, timeout=20_000)
+    qtbot.waitUntil(lambda: page.road.found is not None and not page.desk.jobs.busy("road fill"), timeout=20_000)
     QApplication.processEvents()
 
 

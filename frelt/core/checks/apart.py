@@ -26,7 +26,7 @@ def traits(rig: Rig, frames: Frames) -> list[tuple[tuple[Nature, Box], ...]]:
     def of(item: Item, frame: Frame) -> tuple[tuple[Nature, Box], ...]:
         return tuple((t.nature, boxed(frame, t.box)) for t in kind_of(item).traits(item))
 
-    return _traits.get(rig.id, rig.items, frames.listed, of)
+    return _traits.get(frames.kept, rig.id, rig.items, frames.listed, of)
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:

@@ -38,7 +38,9 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     decks = {d.id: d for d in rig.decks}
     clean = True
     standing = [decks.get(i.place.deck) for i in rig.items]
-    for item, deck, out in zip(rig.items, standing, _overhangs.get(rig.id, rig.items, standing, _out), strict=True):
+    for item, deck, out in zip(
+        rig.items, standing, _overhangs.get(frames.kept, rig.id, rig.items, standing, _out), strict=True
+    ):
         if out > TOUCH and deck is not None:
             clean = False
             yield Check(

@@ -105,14 +105,14 @@ def in_ways(listed: Sequence[Way], near: Neighbors) -> list[tuple[Obstacle | Non
     return found
 
 
-def behind_wall(way: Way, carrier: Carrier) -> str:
+def behind_wall(way: Way, walls: Sequence[Obstacle]) -> str:
     """The wall that closes a hose's way, or nothing where it leaves through a door or over an open edge."""
     beyond = list(way.strip)
     if way.sign > 0:
         beyond[way.axis], beyond[way.axis + 3] = way.far, way.far + 0.02
     else:
         beyond[way.axis], beyond[way.axis + 3] = way.far - 0.02, way.far
-    for wall in walls_of(carrier):
+    for wall in walls:
         if wall.name != "the roof" and all(
             wall.box[i] < beyond[i + 3] - 1e-6 and wall.box[i + 3] > beyond[i] + 1e-6 for i in range(3)
         ):
@@ -126,7 +126,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     def of(item: Item, frame: Frame) -> tuple[Way, ...]:
         return ways(item, frame, bearing[frames.carrier_of[item.id]])
 
-    leaving = _ways.get(rig.id, rig.items, frames.listed, of, rig.carriers)
+    leaving = _ways.get(frames.kept, rig.id, rig.items, frames.listed, of, rig.carriers)
     reels = [i for i, own in zip(rig.items, leaving, strict=True) if own]
     if not reels:
         return
@@ -138,7 +138,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         for way, (other, straight) in zip(own, met, strict=True):
             off.setdefault(way.item, []).append((way, other, straight))
     for item in reels:
-        problem = _worst(item, off[item.id], rig.carrier(frames.carrier_of[item.id]))
+        problem = _worst(item, off[item.id], walls_of(rig.carrier(frames.carrier_of[item.id]), frames.kept))
         if problem is not None:
             clean = False
             words, status, blocker = problem
@@ -155,7 +155,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         if item.fields.get("drum") is None:
             continue
         longest = max((p.length for p in item.parts if isinstance(p, HosePart)), default=0.0)
-        room = _capacities.get(item.id, (item.fields, item.options), lambda i=item: capacity_of(i))  # type: ignore[misc]
+        room = _capacities.get(frames.kept, item.id, (item.fields, item.options), lambda i=item: capacity_of(i))  # type: ignore[misc]
         if longest > room + 1e-6:
             clean = False
             yield Check(
@@ -174,10 +174,10 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         yield Check(id="pull-off", kind="pull-off", subject="Hose comes off its reels", quantity="length", status="ok")
 
 
-def _worst(item: Item, off: list[tuple[Way, Obstacle | None, bool]], carrier: Carrier) -> tuple[str, bool, str] | None:
+def _worst(item: Item, off: list[tuple[Way, Obstacle | None, bool]], walls: Sequence[Obstacle]) -> tuple[str, bool, str] | None:
     found: tuple[str, bool, str] | None = None
     for way, other, straight in off:
-        wall = behind_wall(way, carrier)
+        wall = behind_wall(way, walls)
         if wall:
             return f"{item.name}: its hose runs against {wall}; turn it to a door", True, ""
         if other is not None and straight:

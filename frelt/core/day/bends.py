@@ -77,5 +77,5 @@ def _bends(solved: Solved, aboard: Aboard, made: Play, n: int) -> list[float]:
 
 
 def columns(loads: Loads, addresses: Sequence[str]) -> NDArray[np.intp]:
-    """Which of the day's tanks each tank of the table is; joined tanks on one level stand there as the first of them."""
+    """By number, which of the day's tanks (all with their fills) each tank of the table is; joined ones stand there as the first."""
     return np.array([addresses.index(t.address) for t in loads.table.tanks], dtype=np.intp)

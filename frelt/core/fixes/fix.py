@@ -5,6 +5,7 @@ A proposal counts only if `proved` says that it cures the check and makes nothin
 """
 
 from collections.abc import Callable, Iterable
+from itertools import chain
 
 from msgspec import Struct
 
@@ -45,7 +46,7 @@ def register(kind: str, propose: Propose) -> None:
 
 def proved(before: Solved, check_id: str, rig: Rig) -> Status | None:
     """The cured check's new status, or None where the rig does not cure it or harms another check."""
-    after = solve(rig)
+    after = solve(rig, before.frames.kept)
     was = {c.id: c for c in before.checks}
     now = {c.id: c for c in after.checks}
     target, old = now.get(check_id), was[check_id]
@@ -75,9 +76,8 @@ def fixes(solved: Solved, check: Check, units: Units, wanted: Callable[[], bool]
     if check.status not in ("over", "tight"):
         return ()
     found: list[Fix] = []
-    for propose in PROPOSERS.values():
-        for fix in propose(solved, check, units):
-            found.append(fix)
-            if not wanted():
-                break
+    for fix in chain.from_iterable(propose(solved, check, units) for propose in PROPOSERS.values()):
+        if not wanted():
+            break
+        found.append(fix)
     return tuple(sorted(found, key=lambda f: (-RANKS[f.leaves], f.effort)))

@@ -6,9 +6,9 @@ plain floats: a rig has tens of items, and a drag asks for all of them at each s
 
 from collections.abc import Iterable
 from math import acos, cos, degrees, radians, sin
-from typing import Any, NamedTuple
+from typing import NamedTuple
 
-from ..base.kept import Each, Memo
+from ..base.kept import Each, Kept, Memo
 from ..base.value import FreltError
 from ..model.carrier import Deck, Hinge
 from ..model.item import Face, Item, Placement
@@ -142,15 +142,15 @@ _item_frames: Each[Frame] = Each(256)
 class Frames:
     """Frames of every deck and item of a rig, in their carrier's frame.
 
+    kept: what follows from earlier rigs, and now from this one.
     Raises FreltError where decks stand on each other in a ring or are missing.
     """
 
-    def __init__(self, rig: Rig) -> None:
+    def __init__(self, rig: Rig, kept: Kept | None = None) -> None:
         self.decks: dict[str, Frame] = {}
         self.items: dict[str, Frame] = {}
         self.carrier_of: dict[str, str] = {}
-        self.room: dict[str, Any] = {}  # see `solids`
-        self.near: dict[str, Any] = {}  # see `around`
+        self.kept = kept if kept is not None else Kept()
         waiting: dict[str, list[Item]] = {}
         for item in rig.items:
             waiting.setdefault(item.place.deck, []).append(item)
@@ -165,12 +165,12 @@ class Frames:
         open_decks = [(d, around) for d in decks]
         while open_decks:
             deck, base = open_decks.pop()
-            frame = _deck_frames.get(deck.id, (deck, base), lambda d=deck, b=base: b.then(deck_frame(d)))  # type: ignore[misc]
+            frame = _deck_frames.get(self.kept, deck.id, (deck, base), lambda d=deck, b=base: b.then(deck_frame(d)))  # type: ignore[misc]
             self.decks[deck.id] = frame
             self.carrier_of[deck.id] = carrier
             standing = waiting.pop(deck.id, [])
             around_each = [frame] * len(standing)
-            made = _item_frames.get(deck.id, standing, around_each, lambda i, f: f.then(placed(i, i.place)))
+            made = _item_frames.get(self.kept, deck.id, standing, around_each, lambda i, f: f.then(placed(i, i.place)))
             for item, own in zip(standing, made, strict=True):
                 self.items[item.id] = own
                 self.carrier_of[item.id] = carrier

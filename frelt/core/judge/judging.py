@@ -77,7 +77,7 @@ def grid(rig: Rig, loads: Loads) -> Grid:
     Of a window both sides are looked at, each with its own ±, and the worse one is kept. What a support carries is over below
     zero, whatever its rating; where it is pressed down, its rating is what is told.
     """
-    b = _bounds.get(rig.id, (loads.limits, rig.rules), lambda: _bounds_of(loads.limits, rig.rules))
+    b = _bounds.get(loads.kept, rig.id, (loads.limits, rig.rules), lambda: _bounds_of(loads.limits, rig.rules))
     above, below = b.high - loads.greatest.value, loads.least.value - b.low
     low_side = ~np.isnan(below) & ~b.support & (np.isnan(above) | (below < above))
     unsure = _unsure(loads, low_side, b.plate)

@@ -8,7 +8,6 @@ from numpy.typing import NDArray
 
 from ..base.arrays import Array
 from ..base.figure import Figure
-from ..base.kept import Memo
 from ..geometry.frames import Frame
 from ..model.item import FasteningPart, HosePart, Item, TankPart
 from .bare import Vector4
@@ -53,15 +52,8 @@ class Tank(Struct, frozen=True):
     level: bool
 
 
-_own: Memo[tuple[tuple[OwnRow, ...], tuple[TankPart, ...]]] = Memo(20_000)
-
-
 def own_rows(item: Item) -> tuple[tuple[OwnRow, ...], tuple[TankPart, ...]]:
     """The masses an item brings, apart from its tanks' contents, and its tanks."""
-    return _own.get(item.id, (item.mass, item.centre, item.parts, item.held_mass), lambda: _own_rows(item))
-
-
-def _own_rows(item: Item) -> tuple[tuple[OwnRow, ...], tuple[TankPart, ...]]:
     centre = item.centre
     rows = [OwnRow("", item.mass, 1.0, (centre.x, centre.y, centre.z), centre.plus_minus)]
     if item.held_mass is not None:

@@ -187,7 +187,7 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     for carrier in rig.carriers if bare_too else ():
         _add_bare(build, carrier)
     on = frames.carrier_of
-    build.shares(_shares.get(rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id])))
+    build.shares(_shares.get(frames.kept, rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id])))
     swings = _add_open(build, rig, frames)
     people = _add_people(build, rig, frames)
     fitted = _add_fit_out(build, rig, frames)

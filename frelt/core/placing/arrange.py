@@ -126,7 +126,7 @@ def station_mirrored(solved: Solved, chosen: Iterable[str], new_id: NewId) -> tu
         copies.append(copy)
     from ..solve import solve
 
-    return mirrored(solve(rig), copies), tuple(copies)
+    return mirrored(solve(rig, solved.frames.kept), copies), tuple(copies)
 
 
 def row(rig: Rig, item_id: str, count: int, gap: float, new_id: NewId, across: bool = False) -> tuple[Rig, tuple[str, ...]]:

@@ -20,7 +20,7 @@ def free_spot(rig: Rig, item: Item) -> Item:
     frame = frames.decks[deck.id]
     if not frame.level:
         return item
-    room = [*solids(rig, Frames(rig)).values(), *fixtures(rig)]
+    room = [*solids(rig, Frames(rig, frames.kept)).values(), *fixtures(rig)]
     holder = next((i.id for i in rig.items if any(d.id == deck.id for d in i.decks)), "")
     others = [
         s for s in room if s.carrier == frames.carrier_of[item.id] and s.item != holder and not _below(rig, holder, s.item)

@@ -12,7 +12,7 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from ..base.arrays import Array
-from ..base.kept import Each, Memo
+from ..base.kept import Each, Kept, Memo
 from ..geometry.frames import Frame, Frames
 from ..kind.capability import can
 from ..kind.kind import Box, FaceSide, Service, Vec
@@ -100,7 +100,7 @@ _rooms: Each[tuple[Room, ...]] = Each()
 def rooms(rig: Rig, frames: Frames) -> tuple[Room, ...]:
     """The rooms of everything that is mounted."""
     on = frames.carrier_of
-    made = _rooms.get(rig.id, rig.items, frames.listed, lambda i, f: rooms_of(i, f, on[i.id]))
+    made = _rooms.get(frames.kept, rig.id, rig.items, frames.listed, lambda i, f: rooms_of(i, f, on[i.id]))
     return tuple(chain.from_iterable(made))
 
 
@@ -158,20 +158,18 @@ def _on_wall(
 _walls: Memo[tuple[Obstacle, ...]] = Memo(64)
 
 
-def walls_of(carrier: Carrier) -> tuple[Obstacle, ...]:
+def walls_of(carrier: Carrier, kept: Kept) -> tuple[Obstacle, ...]:
     """The walls of a carrier, kept while it is the same."""
-    return _walls.get(carrier.id, (carrier,), lambda: walls(carrier))
+    return _walls.get(kept, carrier.id, (carrier,), lambda: walls(carrier))
 
 
 def neighbors(rig: Rig, frames: Frames, carrier: Carrier) -> "Neighbors":
     """What may be in the way on a carrier, kept with the frames of the rig."""
-    found: Neighbors | None = frames.near.get(carrier.id)
-    if found is None:
-        found = frames.near[carrier.id] = Neighbors(rig, frames, carrier)
-    return found
+    return _near.get(frames.kept, carrier.id, (rig, frames), lambda: Neighbors(rig, frames, carrier))
 
 
 _obstacles: Each[Obstacle] = Each()
+_near: "Memo[Neighbors]" = Memo(8)
 
 
 class Neighbors:
@@ -180,7 +178,7 @@ class Neighbors:
     def __init__(self, rig: Rig, frames: Frames, carrier: Carrier) -> None:
         on = frames.carrier_of
         room = list(solids(rig, frames).values())
-        made = _obstacles.get(rig.id, rig.items, room, lambda i, s: Obstacle(i.id, i.name, box_of(s)))
+        made = _obstacles.get(frames.kept, rig.id, rig.items, room, lambda i, s: Obstacle(i.id, i.name, box_of(s)))
         self.listed: list[Obstacle] = [
             o
             for i, o in zip(rig.items, made, strict=True)
@@ -188,7 +186,7 @@ class Neighbors:
         ]
         self.items = len(self.listed)
         self.listed += [Obstacle("", "a wheel well", box_of(s)) for s in fixtures(rig) if s.carrier == carrier.id]
-        self.listed += walls_of(carrier)
+        self.listed += walls_of(carrier, frames.kept)
         self.boxes: Array = np.array([o.box for o in self.listed], dtype=float).reshape(-1, 6)
         self._below = carried_by(rig)
 

@@ -34,16 +34,8 @@ class Solid(Struct, frozen=True):
     name: str = ""
 
 
-_outlines: Memo[Outline] = Memo(20_000)
-
-
-def own_outline(item: Item) -> Outline:
-    """The item's outline in its own frame, kept while its sizes are the same."""
-    inputs = (item.length, item.width, item.kind, item.outline, item.parts)
-    return _outlines.get(item.id, inputs, lambda: outline(item))
-
-
 _solids: Each[Solid] = Each()
+_room: Memo[dict[str, Solid]] = Memo(4)
 
 
 def solid(item: Item, frame: Frame, carrier: str = "") -> Solid:
@@ -52,7 +44,7 @@ def solid(item: Item, frame: Frame, carrier: str = "") -> Solid:
     if frame.upright:
         a, b = frame.turn[0], frame.turn[1]
         x, y, z = frame.at
-        own = own_outline(item)
+        own = outline(item)
         corners = tuple((a[0] * u + a[1] * v + x, b[0] * u + b[1] * v + y) for u, v in own)
         low, high, square = z, z + height, len(own) == 4 and not item.outline
     else:
@@ -66,14 +58,12 @@ def solid(item: Item, frame: Frame, carrier: str = "") -> Solid:
 
 def solids(rig: Rig, frames: Frames) -> dict[str, Solid]:
     """The room every placed item takes, by item, each in its own carrier's frame; kept with the frames of the rig."""
-    if not frames.room:
-        frames.room.update(_solids_of(rig, frames))
-    return frames.room
+    return _room.get(frames.kept, rig.id, (rig, frames), lambda: _solids_of(rig, frames))
 
 
 def _solids_of(rig: Rig, frames: Frames) -> dict[str, Solid]:
     on = frames.carrier_of
-    made = _solids.get(rig.id, rig.items, frames.listed, lambda i, f: solid(i, f, on[i.id]))
+    made = _solids.get(frames.kept, rig.id, rig.items, frames.listed, lambda i, f: solid(i, f, on[i.id]))
     return {s.item: s for s in made}
 
 

@@ -96,7 +96,7 @@ _kept: Memo[tuple[Lifted, ...]] = Memo(64)
 def lifted(rig: Rig, frames: Frames) -> tuple[Lifted, ...]:
     """Every skid of a rig, drained and in each lifted state. Raises FreltError where its fills cannot be followed."""
     found = [s for s in skids(rig) if s.id in frames.items]
-    return _kept.get(rig.id, (rig, frames), lambda: tuple(_lifted(rig, frames, found))) if found else ()
+    return _kept.get(frames.kept, rig.id, (rig, frames), lambda: tuple(_lifted(rig, frames, found))) if found else ()
 
 
 def _lifted(rig: Rig, frames: Frames, found: Iterable[Item]) -> Iterable[Lifted]:

@@ -35,7 +35,7 @@ def linear_sides(loads: Loads, bounds: Sequence[tuple[float | None, float | None
     """Every known side of every limit as c·m ≤ bound; bounds replace (low, high) of the limits."""
     if bounds is None:  # the limits do not depend on what stands where
         return _sides.get(
-            0, (loads.limits, loads.num, loads.den), lambda: _linear(loads, [(m.low, m.high) for m in loads.limits])
+            loads.kept, 0, (loads.limits, loads.num, loads.den), lambda: _linear(loads, [(m.low, m.high) for m in loads.limits])
         )
     return _linear(loads, bounds)
 

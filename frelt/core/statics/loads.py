@@ -7,6 +7,7 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from ..base.arrays import Array
+from ..base.kept import Kept
 from ..geometry.tank_shape import volume_moment
 from ..masses.moments import Moments
 from ..masses.table import MassTable
@@ -32,6 +33,7 @@ class Loads(Struct, frozen=True):
     doubt: (limits, size) one ± of each that is not of a mass.
     lifted: by (state, case), the ranges of a sprung trailer where some fill takes an axle off the ground.
     pieces_of: the ranges of a case, by its number, with every limit's rows there; found when first asked for.
+    kept: where what follows from these is kept.
     """
 
     columns: Moments
@@ -47,6 +49,7 @@ class Loads(Struct, frozen=True):
     doubt: Array
     lifted: dict[tuple[int, int], tuple[LiftedPiece, ...]]
     pieces_of: Callable[[int], tuple[LiftedPiece, ...]]
+    kept: Kept
 
     @property
     def supports(self) -> Supports:

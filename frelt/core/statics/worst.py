@@ -13,7 +13,6 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from ..base.arrays import Array
-from ..base.kept import Memo
 from ..geometry.tank_shape import ROUND, cone_below, volume_moment
 from ..masses.linked import Group, chosen
 from ..masses.sources import squared
@@ -151,16 +150,13 @@ class _Tanks:
         return np.where(rise > 0, self.high, self.low), np.where(rise > 0, self.high_moment, self.low_moment)
 
 
-_alone: Memo[tuple[MassTable, _Tanks]] = Memo(8)
-
-
 def _of_carrier(table: MassTable, carrier: str) -> tuple[MassTable, _Tanks]:
     own = table.only(carrier)
     return own, _Tanks(own)
 
 
 def _heights(whole: MassTable, carrier: str, top: bool) -> Heights:
-    table, tanks = _alone.get(carrier, (whole,), lambda: _of_carrier(whole, carrier))
+    table, tanks = _of_carrier(whole, carrier)
     sense = 1 if top else -1
     mass, mz = table.base[:, table.columns.starts[carrier]], table.present @ table.mz
 

@@ -126,12 +126,12 @@ class Drawings(QWidget):
             self._still(p, layout, room, moving)
             self._floor(p, layout)
             for view in VIEWS:
-                paint_moving(p, self._scenes[view], layout, theme, moving)
+                paint_moving(p, self._scenes[view], layout, theme, desk.kept, moving)
         else:
             self._kept = None
             self._standing(p, layout, room, held, moving, avoid)
         if centre is not None:
-            paint_centre(p, centre, layout, theme)
+            paint_centre(p, centre, layout, theme, desk.kept)
         self._around(p, solved, carrier, layout)
         if desk.in_hand in room and len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
             paint_distances(p, facings(solved, desk.in_hand), layout, theme, desk.units)
@@ -185,7 +185,7 @@ class Drawings(QWidget):
         """The drawings with their names and tape."""
         theme = self.desk.theme
         for view in VIEWS:
-            paint_scene(p, self._scenes[view], layout, theme, held, skip)
+            paint_scene(p, self._scenes[view], layout, theme, self.desk.kept, held, skip)
         rig = self.desk.rig
         assert rig is not None
         listed = {i: s for i, s in room.items() if i not in skip}

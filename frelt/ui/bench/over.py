@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QBrush, QPainter, QPainterPath, QPen, QPolygonF
 
+from ...core.base.kept import Kept
 from ...core.base.units import FOOT, Units
 from ...core.model.rig import Rig
 from ...core.placing.distances import Facing
@@ -24,7 +25,13 @@ LINE = 14.0
 
 
 def paint_scene(
-    p: QPainter, scene: Scene, layout: Layout, theme: Theme, in_hand: frozenset[str], skip: frozenset[str] = frozenset()
+    p: QPainter,
+    scene: Scene,
+    layout: Layout,
+    theme: Theme,
+    kept: Kept,
+    in_hand: frozenset[str],
+    skip: frozenset[str] = frozenset(),
 ) -> None:
     """One drawing, clipped to its area. skip: items left out, because they are on the move."""
     if layout.area(scene.view).width() < 50:
@@ -32,24 +39,24 @@ def paint_scene(
     view = layout.view(scene.view)
     p.save()
     p.setClipRect(layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10))
-    paint_partner(p, scene, view, theme, f"{scene.view}.partner")
-    paint(p, scene.behind, view, theme, f"{scene.view}.behind")
+    paint_partner(p, scene, view, theme, f"{scene.view}.partner", kept)
+    paint(p, scene.behind, view, theme, f"{scene.view}.behind", kept)
     if scene.view != "plan":
         _ground(p, layout, scene.view, theme)
     if scene.view == "plan":
         _axis(p, scene, layout, theme)
-    paint(p, [g for g in scene.items if g.item not in skip], view, theme, scene.view, in_hand)
-    paint(p, scene.before, view, theme, f"{scene.view}.before")
+    paint(p, [g for g in scene.items if g.item not in skip], view, theme, scene.view, kept, in_hand)
+    paint(p, scene.before, view, theme, f"{scene.view}.before", kept)
     if scene.view != "plan":
-        _hidden(p, scene, layout, theme, in_hand)
+        _hidden(p, scene, layout, theme, kept, in_hand)
     p.restore()
 
 
-def paint_moving(p: QPainter, scene: Scene, layout: Layout, theme: Theme, moving: frozenset[str]) -> None:
+def paint_moving(p: QPainter, scene: Scene, layout: Layout, theme: Theme, kept: Kept, moving: frozenset[str]) -> None:
     """Only what is on the move, over a drawing that stands still."""
     p.save()
     p.setClipRect(layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10))
-    paint(p, [g for g in scene.items if g.item in moving], layout.view(scene.view), theme, scene.view, moving)
+    paint(p, [g for g in scene.items if g.item in moving], layout.view(scene.view), theme, scene.view, kept, moving)
     p.restore()
 
 
@@ -66,11 +73,11 @@ def _axis(p: QPainter, scene: Scene, layout: Layout, theme: Theme) -> None:
     p.drawLine(layout.to_px("plan", x0, 0), layout.to_px("plan", x1, 0))
 
 
-def _hidden(p: QPainter, scene: Scene, layout: Layout, theme: Theme, in_hand: frozenset[str]) -> None:
+def _hidden(p: QPainter, scene: Scene, layout: Layout, theme: Theme, kept: Kept, in_hand: frozenset[str]) -> None:
     """What stands behind shows as an outline over what hides it."""
     from ...paint.painter import outline
 
-    outline(p, [g for g in scene.hidden if g.item not in in_hand], layout.view(scene.view), theme, scene.view, "hidden")
+    outline(p, [g for g in scene.hidden if g.item not in in_hand], layout.view(scene.view), theme, scene.view, "hidden", kept)
 
 
 def label_boxes(
@@ -300,14 +307,14 @@ def paint_distances(p: QPainter, found: Sequence[Facing], layout: Layout, theme:
     p.restore()
 
 
-def paint_centre(p: QPainter, at: tuple[float, float, float], layout: Layout, theme: Theme) -> None:
+def paint_centre(p: QPainter, at: tuple[float, float, float], layout: Layout, theme: Theme, kept: Kept) -> None:
     """The whole rig's centre of gravity at the fills shown, in all three drawings."""
     x, y, z = at
     r = 9.0 / layout.scale
     for view, u, v in (("plan", x, y), ("side", x, z), ("rear", y, z)):
         area = layout.area(view)  # type: ignore[arg-type]
         if area.width() > 50 and area.contains(layout.to_px(view, u, v)):  # type: ignore[arg-type]
-            paint(p, [Group(centre_mark(u, v, r))], layout.view(view), theme, f"{view}.centre")  # type: ignore[arg-type]
+            paint(p, [Group(centre_mark(u, v, r))], layout.view(view), theme, f"{view}.centre", kept)  # type: ignore[arg-type]
 
 
 def centre_shown(solved: Solved, state_id: str, fills: Mapping[str, float], carrier: str) -> tuple[float, float, float] | None:

@@ -61,9 +61,9 @@ class Half(QWidget):
             for view, base in (("plan", 34 + y1 * k), ("side", self.height() - 14.0)):
                 scene = made[view]  # type: ignore[index]
                 at = transform(k, x, base)
-                paint_partner(p, scene, at, theme, f"{self.solved.rig.id}.{view}.partner")
+                paint_partner(p, scene, at, theme, f"{self.solved.rig.id}.{view}.partner", self.solved.frames.kept)
                 for part, groups in (("behind", scene.behind), ("items", scene.items), ("before", scene.before)):
-                    paint(p, groups, at, theme, f"{self.solved.rig.id}.{view}.{part}")
+                    paint(p, groups, at, theme, f"{self.solved.rig.id}.{view}.{part}", self.solved.frames.kept)
         else:
             write(p, 14, 40, "No carrier to draw.", theme.color("soft"))
         p.end()
@@ -126,7 +126,7 @@ class Beside(QDialog):
         both = self.rigs()
         if both is None:
             return
-        first, second = solve(both[0]), solve(both[1])
+        first, second = (solve(one, self.desk.kept) for one in both)
         for half, solved in zip(self.halves, (first, second), strict=True):
             half.solved = solved
         self._share_scale()

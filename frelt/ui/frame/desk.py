@@ -3,7 +3,7 @@
 from collections.abc import Callable, Sequence
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QObject, QThread, QTimer, pyqtSignal
+from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
 from ...app.session import Session
 from ...app.settings import SettingsStore
@@ -22,9 +22,11 @@ from ...core.placing.safe_floor import SafeFloor, safe_floor
 from ...core.report.verdict import speaking, spoken_state
 from ...core.solve import Solved, solve
 from ...paint.theme import THEMES, Theme
+from .jobs import Jobs, Running
 from .later import later
 
 WORST = "worst"
+FIXES = "fixes"  # the job that looks for them
 ENTRY = "application/x-frelt-entry"  # a catalog entry on its way to the bench
 STEPS = (
     "Job",
@@ -48,19 +50,6 @@ def _timer(parent: QObject, wait: int) -> QTimer:
     return timer
 
 
-class FixSearch(QThread):
-    """Looks for fixes beside the window, so that a drag or a keystroke never waits for it."""
-
-    def __init__(self, parent: QObject, solved: Solved, check: Check, units: Units) -> None:
-        super().__init__(parent)
-        self.solved, self.check, self.units = solved, check, units
-        self.found: tuple[Fix, ...] = ()
-        self.wanted = True
-
-    def run(self) -> None:
-        self.found = fixes(self.solved, self.check, self.units, lambda: self.wanted)
-
-
 class Desk(QObject):
     """Everything the widgets share. `solved` is what they show: the drag in progress, or the document."""
 
@@ -79,6 +68,7 @@ class Desk(QObject):
     def __init__(self, session: Session, settings: SettingsStore) -> None:
         super().__init__()
         self.session, self.settings = session, settings
+        self.kept = session.kept
         self.in_hand = ""
         self.also: tuple[str, ...] = ()
         self.walking = False
@@ -93,8 +83,7 @@ class Desk(QObject):
         self._floor: tuple[Solved, str, SafeFloor] | None = None
         self._fixes: tuple[Fix, ...] = ()
         self._searched: tuple[Solved, str] | None = None  # for what the fixes were found
-        self._search: FixSearch | None = None
-        self._finished = False
+        self.jobs = Jobs(self)
         self._idle = _timer(self, 60)
         self._idle.timeout.connect(self._find_fixes)
         self._safe = _timer(self, 700)
@@ -218,7 +207,7 @@ class Desk(QObject):
         deck = "" if u is not None or can(entry.item, "bear things") else self._deck_for_new()
         made, item = stock.put_on(rig, entry, u, v, carrier.id, deck)
         if u is not None:
-            made = reseated(solve(made), item.id)
+            made = reseated(solve(made, self.kept), item.id)
         if self.edit(lambda _: made, f"{item.name} added"):
             self.take(item.id)
 
@@ -234,9 +223,8 @@ class Desk(QObject):
 
     def attempt(self, rig: Rig) -> None:
         """Show a rig without keeping it: a step of a drag."""
-        self._trial = solve(rig)
-        if self._search is not None:
-            self._search.wanted = False
+        self._trial = solve(rig, self.kept)
+        self.jobs.cancel(FIXES)
         self.changed.emit()
 
     def settle(self, words: str, dropped: str = "") -> None:
@@ -339,27 +327,25 @@ class Desk(QObject):
 
     def _find_fixes(self) -> None:
         solved = self.session.solved
-        if self._trial is not None or self._finished or solved is None:
+        if self._trial is not None or solved is None:
             return
         said = self.worst_check()
         check = solved.check(said.id) if said is not None else None
         if check is None or check.status not in ("over", "tight") or self.searched(check):
             return
-        if self._search is not None:
-            self._search.wanted = False
-        self._search = FixSearch(self, solved, check, self.units)
-        self._search.finished.connect(self._fixes_found)
-        self._search.start(QThread.Priority.LowPriority)
+        units = self.units
 
-    def _fixes_found(self) -> None:
-        search = self.sender()
-        if not isinstance(search, FixSearch):
-            return
-        if search is self._search and search.wanted and search.solved is self.session.solved:
-            self._fixes, self._search = search.found, None
-            self._searched = search.solved, search.check.id
+        def look(running: Running) -> tuple[Fix, ...]:
+            own = solve(solved.rig)  # with results of its own, which no other thread touches
+            same = own.check(check.id)
+            return fixes(own, same, units, running.still) if same is not None else ()
+
+        self.jobs.start(FIXES, look, lambda found: self._fixes_found(solved, check.id, found))
+
+    def _fixes_found(self, solved: Solved, check_id: str, found: tuple[Fix, ...]) -> None:
+        if solved is self.session.solved:
+            self._fixes, self._searched = found, (solved, check_id)
             self.fixes_ready.emit()
-        search.deleteLater()
 
     def searched(self, check: Check) -> bool:
         """Whether the search for fixes of a check of the rig as it stands has ended."""
@@ -374,12 +360,9 @@ class Desk(QObject):
     def finish(self) -> None:
         """Wait for the search that is under way, before the window goes."""
         self.closing.emit()
-        self._finished = True
         self._idle.stop()
         self._safe.stop()
-        for search in self.findChildren(FixSearch):
-            search.wanted = False
-            search.wait()
+        self.jobs.finish()
 
     def apply(self, fix: Fix) -> None:
         """Apply a fix, if the rig is still the one it was found for."""

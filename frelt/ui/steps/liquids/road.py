@@ -1,9 +1,7 @@
 """The most that may travel: a cap for every tank, what holds it back, the order of filling, and how long a tank drains."""
 
-from collections.abc import Sequence
-
 from msgspec.structs import replace
-from PyQt6.QtCore import QObject, QPointF, QRectF, QSize, Qt, QThread
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
@@ -14,31 +12,16 @@ from ....core.liquids.drain import drain_time, valve_of
 from ....core.liquids.road_fill import Aim, Cap, RoadFill, fill_order, road_fill, rounded, with_road_fill
 from ....core.model.item import Item, TankPart
 from ....core.model.rig import fill_range
-from ....core.solve import Solved
+from ....core.solve import Solved, solve
 from ....paint import fonts
 from ....paint.painter import write
 from ...frame.desk import Desk
+from ...frame.jobs import Running
 from ...widgets.fields import FigureField, heading, prose
 
 ROW = 46
+ROAD = "road fill"  # the job that looks for it
 CAUTION = "Where the water may go is for the site and the local authority: SH, soap and wash water never to a storm drain."
-
-
-class RoadSearch(QThread):
-    """Works beside the window, since the first one loads the solver and an order of many tanks takes a moment."""
-
-    def __init__(self, parent: QObject, solved: Solved, aim: Aim, first: Sequence[str], exact: bool) -> None:
-        super().__init__(parent)
-        self.solved, self.aim, self.first, self.exact = solved, aim, first, exact
-        self.found: RoadFill | None = None
-        self.order: tuple[str, ...] | None = None
-
-    def run(self) -> None:
-        self.found = road_fill(self.solved, aim=self.aim, priority=self.first, exact=self.exact)
-        try:
-            self.order = fill_order(self.solved, self.found.caps)
-        except FreltError:
-            self.order = None
 
 
 class CapRows(QWidget):
@@ -105,9 +88,7 @@ class RoadPart(QWidget):
         self.desk = desk
         self.found: RoadFill | None = None
         self.order: tuple[str, ...] | None = None
-        self._search: RoadSearch | None = None
         self._for: tuple[object, ...] = ()
-        desk.closing.connect(self.wait)
         self.aim = QComboBox()
         self.aim.setAccessibleName("What should be most")
         self.aim.activated.connect(lambda _: self.refresh())
@@ -162,26 +143,23 @@ class RoadPart(QWidget):
         self._for = wanted
         kind, _, address = str(self.aim.currentData() or "liquid").partition(":")
         aim: Aim = "hours" if kind == "hours" else "priority" if kind == "first" else "liquid"
-        search = RoadSearch(self, solved, aim, (address,) if address else (), self.exact.isChecked())
-        search.finished.connect(lambda: self._arrived(search))
-        self._search = search
-        search.start()
+        exact, first = self.exact.isChecked(), (address,) if address else ()
 
-    def _arrived(self, search: RoadSearch) -> None:
-        if search is self._search:
-            self.found, self.order, self._search = search.found, search.order, None
-            box = search.found is not None and not search.exact
-            measure = self.desk.units.measure
-            self.desk.caps = {c.tank.address: rounded(c, measure) for c in search.found.caps} if box and search.found else {}
-            self._show()
-        search.deleteLater()
+        def look(_: Running) -> tuple[RoadFill, tuple[str, ...] | None]:
+            own = solve(solved.rig)
+            found = road_fill(own, aim=aim, priority=first, exact=exact)
+            try:
+                return found, fill_order(own, found.caps)
+            except FreltError:
+                return found, None
 
-    def wait(self) -> None:
-        """Let what is being looked for end, and leave it aside; before the window goes."""
-        search, self._search = self._search, None
-        if search is not None:
-            search.finished.disconnect()
-            search.wait()
+        self.desk.jobs.start(ROAD, look, lambda found: self._arrived(*found, exact))
+
+    def _arrived(self, found: RoadFill, order: tuple[str, ...] | None, exact: bool) -> None:
+        self.found, self.order = found, order
+        measure = self.desk.units.measure
+        self.desk.caps = {} if exact else {c.tank.address: rounded(c, measure) for c in found.caps}
+        self._show()
 
     def _fill_lists(self, solved: Solved | None) -> None:
         tanks = [t for _, i, t in solved.rig.tanks() if not i.built_in] if solved is not None else []
