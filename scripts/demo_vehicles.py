@@ -2,7 +2,7 @@
 
 from msgspec.structs import replace
 
-from frelt.app.stock import class_of, fitted, own_fuel, rule_sets
+from frelt.app.stock import class_of, rule_sets
 from frelt.core.base.figure import NOT_RATED, Figure, plate
 from frelt.core.base.units import LB
 from frelt.core.edit.copies import copy_rig
@@ -14,6 +14,7 @@ from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Bars, Forklift, Rig
 from frelt.core.model.state import FillRange, Person, State
 from frelt.core.model.wish import Wish
+from frelt.core.planning.new_rig import fitted, own_fuel
 from scripts.demo_parts import CATALOG, weighed
 
 US_RULES, METRIC_RULES = rule_sets()
@@ -52,7 +53,7 @@ def measured(value: float) -> Figure:
 
 
 def fuel(v: Vehicle) -> Item:
-    return replace(own_fuel(v), id="own-fuel")
+    return replace(own_fuel(v, lambda what: what), id="own-fuel")
 
 
 def crew(*seats: str) -> tuple[Person, ...]:

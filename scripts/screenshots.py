@@ -15,8 +15,9 @@ from PyQt6.QtGui import QImage, QPainter
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit, QWidget
 
+from frelt.app.library import Library
 from frelt.app.places import own_demo
-from frelt.app.stock import equipment, keep_equipment
+from frelt.app.stock import equipment
 from frelt.core.edit.items import add
 from frelt.core.kind.catalog import taken
 from frelt.core.model.item import Placement
@@ -163,7 +164,7 @@ def catalog() -> QWidget:
     window = opened(BARN)
     rig = window.desk.session.rig
     assert rig is not None
-    keep_equipment(rig, "reels")
+    Library().keep_equipment(rig, "reels")
     window.desk.catalog_changed.emit()
     window.desk.take("")
     window.right.things.catalog.box.setText("reel")

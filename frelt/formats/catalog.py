@@ -5,7 +5,7 @@ where their cells are empty. Sizes in mm, kg, L. Decks, outlines and fastenings 
 or kept in the shop's own library file.
 """
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 
 from msgspec.structs import replace
 
@@ -46,8 +46,10 @@ COLUMNS = (
 )
 
 
-def read_catalog(data: bytes, file: str = "") -> tuple[Entry, ...]:
-    """Every entry of a catalog. Raises BadInput or BadTable with file, row and column; nothing is half-imported."""
+def read_catalog(
+    data: bytes, file: str = "", tell: Callable[[float], None] = lambda _: None, still: Callable[[], bool] = lambda: True
+) -> tuple[Entry, ...]:
+    """Every entry of a catalog. tell, still: see `rows.every`. Raises BadInput or BadTable with file, row and column; nothing is half-imported."""
     known: set[str] = set()
 
     def one(row: Row) -> Entry:
@@ -57,7 +59,7 @@ def read_catalog(data: bytes, file: str = "") -> tuple[Entry, ...]:
         known.add(entry.item.id)
         return entry
 
-    return every(rows(data, file, REQUIRED), one)
+    return every(rows(data, file, REQUIRED), one, tell, still)
 
 
 def _entry(row: Row) -> Entry:

@@ -3,7 +3,7 @@
 Doors, wheel wells, no-bolt zones and seats are lists divided by semicolons, each entry's parts by commas.
 """
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 
 from ..core.base.figure import Figure, Rating, Source, rated
 from ..core.model.carrier import (
@@ -24,7 +24,7 @@ from ..core.model.carrier import (
     Zone,
 )
 from ..core.model.catalog_entry import Chassis
-from .rows import Row, rows, table
+from .rows import Row, every, rows, table
 
 VEHICLES = ("pickup", "flatbed", "service body", "box truck", "van")
 KINDS = ("trailer", *VEHICLES)
@@ -55,15 +55,22 @@ ROUGH = "estimate, from memory"
 SOURCES: tuple[Source, ...] = ("weighed", "measured", "maker", "plate", "estimate")
 
 
-def read_chassis(data: bytes, file: str = "") -> tuple[Chassis, ...]:
-    """Every chassis of a table. Raises BadInput with file, row and column; nothing is half-imported."""
-    found: dict[str, Chassis] = {}
-    for row in rows(data, file, REQUIRED):
-        one = _chassis(row)
-        if one.id in found:
+def read_chassis(
+    data: bytes, file: str = "", tell: Callable[[float], None] = lambda _: None, still: Callable[[], bool] = lambda: True
+) -> tuple[Chassis, ...]:
+    """Every chassis of a table. tell, still: see `rows.every`. Raises BadInput or BadTable with file, row and column; nothing
+    is half-imported.
+    """
+    known: set[str] = set()
+
+    def one(row: Row) -> Chassis:
+        made = _chassis(row)
+        if made.id in known:
             raise row.bad("id", "an id of its own")
-        found[one.id] = one
-    return tuple(found.values())
+        known.add(made.id)
+        return made
+
+    return every(rows(data, file, REQUIRED), one, tell, still)
 
 
 def _chassis(row: Row) -> Chassis:

@@ -13,15 +13,21 @@ FORMAT, VERSION = "frelt-equipment", 2
 
 
 class Shelf(Value, frozen=True, kw_only=True, omit_defaults=False):
-    """A file of entries."""
+    """A file of entries. taken: which in the order in which the shop took its files in, the newest the highest."""
 
     format: str = FORMAT
     version: int = VERSION
+    taken: int = 0
     entries: tuple[Entry, ...] = ()
 
 
 def decode_entries(data: bytes, file: str = "") -> tuple[Entry, ...]:
     """The entries in some bytes. Raises BadInput naming file, path, what was found and expected."""
+    return decode_shelf(data, file).entries
+
+
+def decode_shelf(data: bytes, file: str = "") -> Shelf:
+    """The file of entries in some bytes. Raises BadInput naming file, path, what was found and expected."""
     try:
         raw = parsed(data)
         if not isinstance(raw, dict) or raw.get("format") != FORMAT:
@@ -31,7 +37,7 @@ def decode_entries(data: bytes, file: str = "") -> tuple[Entry, ...]:
             raise BadInput("$.version", str(shelf.version), f"a version this program reads, {VERSION}")
         for n, entry in enumerate(shelf.entries):
             _whole(entry, f"$.entries[{n}]")
-        return shelf.entries
+        return shelf
     except BadInput as err:
         raise BadInput(err.where, err.found, err.expected, file) from None
 
@@ -56,9 +62,9 @@ def _whole(entry: Entry, path: str) -> None:
             raise BadInput(f"{path}.carries[{n}].place.deck", f"“{item.place.deck}”", "a deck of this entry")
 
 
-def encode_entries(entries: tuple[Entry, ...]) -> bytes:
+def encode_entries(entries: tuple[Entry, ...], taken: int = 0) -> bytes:
     """Entries as UTF-8 JSON, indented. Raises BadInput where they would not read back the same."""
-    made = msgspec.json.encode(Shelf(entries=entries))
+    made = msgspec.json.encode(Shelf(entries=entries, taken=taken))
     if decode_entries(made) != entries:
         raise BadInput("$", "an entry that would not read back the same", "finite figures within bounds")
     return msgspec.json.format(made, indent=1) + b"\n"

@@ -10,6 +10,7 @@ from ..core.base.value import BadInput, BadTable
 Choice = TypeVar("Choice", bound=str)
 Made = TypeVar("Made")
 MOST_ROWS = 20_000
+EACH_TOLD = 200  # rows between two words of how far a table is
 FORMULA = ("=", "+", "-", "@", "\t", "\r")  # what a spreadsheet would run
 
 
@@ -68,8 +69,12 @@ class Row:
         return self.number(column, 0.001, low, 20_000, empty)
 
 
-def rows(data: bytes, file: str, required: Sequence[str]) -> Iterator[Row]:
+def rows(data: bytes, file: str, required: Sequence[str]) -> list[Row]:
     """Every row of a table. Raises BadInput where the file is no table or lacks a column."""
+    return list(_rows(data, file, required))
+
+
+def _rows(data: bytes, file: str, required: Sequence[str]) -> Iterator[Row]:
     try:
         text = data.decode("utf-8-sig")
     except UnicodeDecodeError as err:
@@ -87,10 +92,22 @@ def rows(data: bytes, file: str, required: Sequence[str]) -> Iterator[Row]:
         raise BadInput(f"row {reader.line_num}", str(err), "a CSV file", file) from None
 
 
-def every(listed: Iterable[Row], make: Callable[[Row], Made]) -> tuple[Made, ...]:
-    """What each row makes. Raises BadInput where one is wrong, BadTable with all of them where several are."""
+def every(
+    listed: Sequence[Row],
+    make: Callable[[Row], Made],
+    tell: Callable[[float], None] = lambda _: None,
+    still: Callable[[], bool] = lambda: True,
+) -> tuple[Made, ...]:
+    """What each row makes. Raises BadInput where one is wrong, BadTable with all of them where several are.
+
+    tell: how much is done, a share, now and then.  still: asked as often; once false, nothing is made.
+    """
     made, problems = [], []
-    for row in listed:
+    for n, row in enumerate(listed):
+        if n % EACH_TOLD == 0:
+            if not still():
+                return ()
+            tell(n / len(listed))
         try:
             made.append(make(row))
         except BadInput as err:

@@ -5,7 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
-from frelt.app.stock import class_of, classes, equipment, list_on_deck, new_rig
+from frelt.app.session import new_id
+from frelt.app.stock import class_of, classes, equipment
 from frelt.core.base.figure import Figure, plate
 from frelt.core.base.load_index import load_of
 from frelt.core.base.units import GALLON, US
@@ -13,6 +14,8 @@ from frelt.core.model.brief import Brief, Supplied
 from frelt.core.model.rules import RuleSet
 from frelt.core.planning.carrier_fit import least_excess, table, wanted
 from frelt.core.planning.equipment import GPM, Worked, worked_out
+from frelt.core.planning.list_on_deck import list_on_deck
+from frelt.core.planning.new_rig import new_rig
 from frelt.core.planning.readings import bucket_flow, lever
 from frelt.core.solve import solve
 from tests.conftest import block
@@ -81,7 +84,9 @@ def test_the_list_weighs_what_its_entries_and_liquids_do() -> None:
     carried = found.value("water") + found.value("soft-water")
     assert water.road.value - water.dry.value == pytest.approx(carried * 998.2)
     assert found.dry.plus_minus == pytest.approx(sum(n.dry.plus_minus**2 for n in found.needed) ** 0.5)
-    held = list_on_deck(new_rig(class_of("deckover-20-tandem"), "r"), class_of("deckover-20-tandem").carrier, (), lambda w: w)
+    held = list_on_deck(
+        new_rig(class_of("deckover-20-tandem"), "r", new_id), class_of("deckover-20-tandem").carrier, (), equipment(), new_id
+    )
     assert held.items == ()
 
 
@@ -94,7 +99,7 @@ def test_what_axles_still_take_is_where_the_solver_says_they_are_full(name: str)
     (row,) = table((choice,), Figure(value=100.0), 0.1, 0.1, 1, US)
     carrier = choice.carrier
     length = carrier.main_deck.outline[1][0]
-    bare = new_rig(choice, "r", RuleSet())
+    bare = new_rig(choice, "r", new_id, RuleSet())
     which = (
         {"trailer": replace(bare.trailer, axles=carrier.axles)}
         if bare.trailer is not None

@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from frelt.app import stock
+from frelt.app.session import new_id
 from frelt.core.base.figure import Figure, plate
 from frelt.core.base.value import BadInput
 from frelt.core.checks.headroom import inside_height
@@ -24,6 +25,8 @@ from frelt.core.model.integrity import check_rig
 from frelt.core.model.item import Placement
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import State
+from frelt.core.placing.put_on import put_on
+from frelt.core.planning.new_rig import new_rig
 from frelt.core.planning.uncounted import uncounted, waved, with_missing
 from frelt.core.solve import solve
 from tests.conftest import block, demo, rig, trailer
@@ -66,7 +69,7 @@ def test_allowances_count_what_is_mounted_where_it_stands() -> None:
 
 def test_fit_out_of_a_vehicle_is_payload_and_not_the_vehicle() -> None:
     chosen = next(c for c in stock.classes() if isinstance(c.carrier, Vehicle))
-    bare = stock.new_rig(chosen, "New")
+    bare = new_rig(chosen, "New", new_id)
     assert bare.vehicle is not None
     bare = with_carrier(bare, replace(bare.vehicle, ratings=replace(bare.vehicle.ratings, payload=plate(900.0))))
     assert bare.vehicle is not None
@@ -107,7 +110,7 @@ def test_counting_everything_adds_what_was_said_and_leaves_nothing() -> None:
         if chosen.how == "catalog":
             entry = stock.entry_of(chosen.what)
             assert entry is not None
-            more, item = stock.put_on(one, entry)
+            more, item = put_on(one, entry, new_id)
             assert weigh(item, 1.0).value == pytest.approx(chosen.mass.value)
         else:
             more = with_missing(one, chosen, lambda what: f"{what}-{next(ids)}")

@@ -3,13 +3,15 @@
 import pytest
 from msgspec.structs import replace
 
-from frelt.app.stock import class_of, new_rig, rule_sets, with_chassis
+from frelt.app.session import new_id
+from frelt.app.stock import class_of, rule_sets
 from frelt.core.base.figure import plate
 from frelt.core.base.units import LB, METRIC, US
 from frelt.core.geometry.frames import Frames
 from frelt.core.judge.words import ASK, brief, sentence
 from frelt.core.model.carrier import Body
 from frelt.core.model.rules import RuleSet
+from frelt.core.planning.new_rig import new_rig, with_chassis
 from frelt.core.report.notes import notes
 from frelt.core.solve import solve
 from frelt.core.space.outside import bridge_limit, outside
@@ -66,7 +68,7 @@ def test_outside_measures_count_wheels_walls_and_what_stands_highest() -> None:
 
 
 def test_a_pair_is_as_long_as_both_hitched() -> None:
-    pair = with_chassis(new_rig(class_of("pickup-34-675-crew"), "p"), class_of("enclosed-7x14-tandem"))
+    pair = with_chassis(new_rig(class_of("pickup-34-675-crew"), "p", new_id), class_of("enclosed-7x14-tandem"), new_id)
     vehicle, towed = pair.vehicle, pair.trailer
     assert vehicle is not None and towed is not None and vehicle.ball_x is not None
     front = vehicle.body.cab + vehicle.body.hood

@@ -3,11 +3,13 @@
 import pytest
 
 from frelt.app.places import shipped
-from frelt.app.stock import classes, equipment, new_rig
+from frelt.app.session import new_id
+from frelt.app.stock import classes, equipment
 from frelt.core.base.value import BadInput
 from frelt.core.geometry.tank_shape import inside_volume
 from frelt.core.kind.catalog import search
 from frelt.core.model.integrity import check_rig
+from frelt.core.planning.new_rig import new_rig
 from frelt.core.solve import solve
 from frelt.formats.catalog import read_catalog
 
@@ -64,7 +66,7 @@ def test_a_missing_column_is_named() -> None:
 def test_chassis_classes_make_rigs_that_solve_with_every_rating_unknown() -> None:
     assert len(classes()) >= 24
     for choice in classes():
-        made = new_rig(choice, "New")
+        made = new_rig(choice, "New", new_id)
         check_rig(made)
         solved = solve(made)
         assert solved.loads is not None, solved.why

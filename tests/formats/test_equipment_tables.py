@@ -6,12 +6,14 @@ import io
 import pytest
 from msgspec.structs import replace
 
+from frelt.app.library import Library, file_name, id_of
 from frelt.app.places import library_dir
-from frelt.app.stock import equipment, forget_equipment, import_equipment, shop_equipment
-from frelt.core.base.value import BadInput, BadTable
+from frelt.app.stock import class_of, classes, equipment
+from frelt.core.base.value import BadInput, BadTable, FreltError
 from frelt.core.model.catalog_entry import Entry
 from frelt.core.model.item import Item
 from frelt.formats.catalog import read_catalog, write_catalog
+from frelt.formats.chassis import write_chassis
 from frelt.formats.equipment import decode_entries, encode_entries
 
 HEAD = ["id", "name", "kind", "length_mm", "width_mm", "height_mm", "mass_kg"]
@@ -34,11 +36,11 @@ def test_ten_thousand_lines_are_taken_whole_or_not_at_all() -> None:
     assert len(read_catalog(lines(10_000, {}), "big.csv")) == 10_000
     wrong = {17: ("mass_kg", "heavy"), 4_000: ("kind", "rocket"), 9_999: ("length_mm", "-3")}
     with pytest.raises(BadTable) as refused:
-        import_equipment(lines(10_000, wrong), "big.csv")
+        Library().take_equipment(lines(10_000, wrong), "big.csv")
     said = str(refused.value)
     for line, (column, cell) in wrong.items():
         assert f"row {line}, column {column}: “{cell}”; expected" in said
-    assert shop_equipment() == ()
+    assert Library().equipment() == ()
 
 
 def test_a_table_of_other_bytes_is_refused_with_what_was_expected() -> None:
@@ -78,11 +80,75 @@ def test_a_file_of_entries_that_says_too_much_is_refused_with_its_path() -> None
         decode_entries(good.replace(b'"mass":', b'"tail": 1, "mass":', 1), "x.equipment.json")
 
 
-def test_a_big_table_is_a_few_files_of_the_shop_from_which_one_entry_can_go() -> None:
-    assert import_equipment(lines(3_000, {}), "price list.csv") == 3_000
-    assert len(shop_equipment()) == 3_000 and len(list(library_dir("equipment").glob("*.equipment.json"))) == 2
-    assert forget_equipment("box-77") and not forget_equipment("box-77")
-    assert len(shop_equipment()) == 2_999
-    assert import_equipment(lines(10, {}), "again.csv") == 10  # the same ids: replaced, not doubled
-    ids = [e.item.id for e in shop_equipment()]
-    assert len(ids) == len(set(ids)) == 2_999
+def names() -> list[str]:
+    return sorted(p.name for p in library_dir("equipment").iterdir())
+
+
+def test_a_table_is_one_file_what_is_new_replaces_what_is_old_and_no_file_is_written_over() -> None:
+    shop = Library()
+    assert shop.take_equipment(lines(3_000, {}), "price list.csv") == 3_000
+    assert len(shop.equipment()) == 3_000 and names() == ["price-list.equipment.json"]
+    assert shop.forget_equipment("box-77") and not shop.forget_equipment("box-77")
+    assert len(shop.equipment()) == 2_999
+    assert shop.take_equipment(lines(10, {}), "price list.csv") == 10  # the same ids: replaced, not doubled
+    ids = [e.item.id for e in shop.equipment()]
+    assert len(ids) == len(set(ids)) == 2_999 and ids[:2] == ["box-2", "box-3"]
+    assert "price-list-2.equipment.json" in names() and sum("backup" in n for n in names()) == 2
+    assert [e.item.id for e in Library().equipment()] == ids  # as another program reads it
+
+
+def test_two_tables_of_one_name_and_a_refused_one_leave_what_was_there() -> None:
+    shop = Library()
+    own = lines(40, {}).replace(b"box-", b"play-")
+    assert shop.take_equipment(own, "parts.csv") == 40
+    before = {p.name: p.read_bytes() for p in library_dir("equipment").iterdir()}
+    with pytest.raises(BadInput, match="row 4812, column mass_kg"):
+        shop.take_equipment(lines(5_000, {4_812: ("mass_kg", "heavy")}), "parts.csv")
+    assert {p.name: p.read_bytes() for p in library_dir("equipment").iterdir()} == before
+    assert shop.take_equipment(lines(5_000, {}), "parts.csv") == 5_000
+    assert len(shop.equipment()) == 5_040 and names() == ["parts-2.equipment.json", "parts.equipment.json"]
+    assert (library_dir("equipment") / "parts.equipment.json").read_bytes() == before["parts.equipment.json"]
+
+
+def test_a_kill_between_writing_and_dropping_shows_the_newer_of_two(monkeypatch: pytest.MonkeyPatch) -> None:
+    Library().take_equipment(lines(3, {}), "a.csv")
+    with monkeypatch.context() as killed:
+        killed.setattr(Library, "_drop", lambda *_: False)
+        Library().take_equipment(lines(3, {}).replace(b",5\r", b",9\r"), "b.csv")
+    assert [e.item.mass.value for e in Library().equipment()] == [9.0, 9.0, 9.0]
+
+
+def test_a_full_disk_says_so_and_loses_nothing(monkeypatch: pytest.MonkeyPatch) -> None:
+    shop = Library()
+    shop.take_equipment(lines(5, {}), "a.csv")
+
+    def full(*_: object) -> None:
+        raise OSError(28, "No space left on device")
+
+    monkeypatch.setattr("frelt.app.library.write_atomically", full)
+    with pytest.raises(FreltError, match="No space left"):
+        shop.take_equipment(lines(5, {}), "b.csv")
+    assert len(Library().equipment()) == 5
+
+
+def test_names_of_any_script_have_files_and_ids_of_their_own() -> None:
+    shop = Library()
+    base = class_of("open-10-single").carrier
+    listed = ["Прицеп 1", "Прицеп-1", "トレーラー", "Anhänger", "a/b", "a b", "…"]
+    for name in listed:
+        shop.keep_chassis(replace(base, name=name))
+    assert sorted(c.name for c in Library().chassis()) == sorted(listed)
+    shop.keep_chassis(replace(base, name="a b"))
+    assert len(Library().chassis()) == len(listed)  # kept again, not doubled
+    assert file_name("Прицеп 1") == "прицеп-1" and file_name("…") == "unnamed" and len(file_name("ж" * 300).encode()) <= 120
+    ids = {id_of(n) for n in ("Бак", "Насос", "水", "Tank", "Tank é")}
+    assert len(ids) == 5 and all(i.isascii() for i in ids)
+
+
+def test_a_table_of_chassis_is_taken_whole_or_not_at_all() -> None:
+    table = write_chassis(classes()[:3])
+    head, first, second, third, *_ = table.split(b"\r\n")
+    with pytest.raises(BadInput, match="row 4, column carrier"):
+        Library().take_chassis(b"\r\n".join([head, first, second, third.replace(b",trailer,", b",boat,", 1)]), "c.csv")
+    assert Library().chassis() == ()
+    assert Library().take_chassis(table, "c.csv") == 3 and len(list(library_dir("chassis").glob("*.json"))) == 1

@@ -10,11 +10,12 @@ from pytestqt.qtbot import QtBot
 
 from frelt.app.places import own_demo
 from frelt.app.session import new_id
-from frelt.app.stock import class_of, new_rig
+from frelt.app.stock import class_of
 from frelt.core.model.carrier import Axle, Tires, TrailerRatings
 from frelt.core.model.document import Document
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import State
+from frelt.core.planning.new_rig import new_rig
 from frelt.core.space.solids import solids
 from frelt.paint import fonts
 from frelt.paint.painter import write
@@ -248,7 +249,7 @@ def test_an_empty_document_and_an_empty_deck_teach_the_next_step(window: Window)
     settle(window)
     assert window.verdict.words.text().startswith("Lay out a rig")
     assert clipped(window.right) == []
-    window.desk.session.add_rig(new_rig(class_of("open-10-single"), "New"), "new")
+    window.desk.session.add_rig(new_rig(class_of("open-10-single"), "New", new_id), "new")
     window.desk.go(2)
     settle(window)
     assert window.desk.solved is not None and window.desk.solved.known[0] == 2

@@ -11,10 +11,12 @@ from pytestqt.qtbot import QtBot
 
 from frelt.app import stock
 from frelt.app.places import own_demo
+from frelt.app.session import new_id
 from frelt.core.base.figure import NOT_RATED
 from frelt.core.base.units import GALLON, INCH, LB
 from frelt.core.model.item import Item
 from frelt.core.model.rig import Rig
+from frelt.core.planning.new_rig import new_rig
 from frelt.ui.frame.desk import WORST
 from frelt.ui.frame.limits import bars
 from frelt.ui.frame.window import Window
@@ -134,7 +136,7 @@ def test_a_wheel_off_the_ground_marks_the_road_step(window: Window) -> None:
 
 def test_a_gooseneck_has_its_own_window_shown_and_typed(window: Window, qtbot: QtBot) -> None:
     neck = stock.class_of("gooseneck-24-tandem")
-    window.desk.session.add_rig(stock.new_rig(neck, "Long trailer"), "new")
+    window.desk.session.add_rig(new_rig(neck, "Long trailer", new_id), "new")
     page = go(window, 1)
     typed(page, "rule-Tongue share, at least", "17")
     assert rig_of(window).rules.tongue_gooseneck == (0.17, 0.25) and rig_of(window).rules.tongue_ball == (0.10, 0.15)

@@ -9,7 +9,8 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton, QSpinBox
 from pytestqt.qtbot import QtBot
 
-from frelt.app.stock import equipment, shop_equipment
+from frelt.app.library import Library
+from frelt.app.stock import equipment
 from frelt.core.base.units import GALLON, INCH, LB
 from frelt.core.model.document import Document
 from frelt.core.model.item import Item
@@ -212,7 +213,7 @@ def test_the_shops_own_is_kept_listed_first_put_down_again_and_forgotten(deck: W
     sheet.name.setText(name)
     sheet.name.editingFinished.emit()
     press(deck, "Keep in the shop's catalog")
-    assert [e.item.name for e in shop_equipment()] == [name]
+    assert [e.item.name for e in Library().equipment()] == [name]
     catalog = deck.right.things.catalog
     deck.focus_catalog()
     QTest.keyClicks(catalog.box, "machine")
@@ -223,12 +224,14 @@ def test_the_shops_own_is_kept_listed_first_put_down_again_and_forgotten(deck: W
     deck.focus_catalog()
     QTest.keyClicks(catalog.box, "shop machine")
     catalog.drop.click()
-    assert shop_equipment() == ()
+    assert Library().equipment() == ()
     catalog.take_from(tmp_path / "own.csv")
-    assert [e.item.name for e in shop_equipment()] == [name]
+    qtbot.waitUntil(lambda: not deck.desk.jobs.busy("table"))
+    assert [e.item.name for e in Library().equipment()] == [name]
     (tmp_path / "bad.csv").write_text("id,name,kind,mass_kg\na,A,rocket,5\nb,B,box,heavy\n")
     catalog.take_from(tmp_path / "bad.csv")
-    assert "row 2, column kind" in deck.message.text() and len(shop_equipment()) == 1
+    qtbot.waitUntil(lambda: not deck.desk.jobs.busy("table"))
+    assert "row 2, column kind" in deck.message.text() and len(Library().equipment()) == 1
 
 
 def test_one_key_counts_what_nobody_counted_and_one_waves_it_off(deck: Window) -> None:

@@ -10,8 +10,9 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QCheckBox, QComboBox, QLineEdit, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
 
+from frelt.app.library import Library
 from frelt.app.places import library_dir, own_demo
-from frelt.app.stock import classes, find_chassis, shop_chassis
+from frelt.app.stock import classes
 from frelt.app.storage import load
 from frelt.cli import judge_file
 from frelt.core.base.units import GALLON, INCH, LB, US
@@ -236,20 +237,22 @@ def test_who_is_aboard_is_ticked_and_weighed_and_stands_are_let_down(window: Win
     assert window.desk.solved.check("tip") is not None and window.desk.solved.check("stands") is None  # type: ignore[union-attr]
 
 
-def test_a_chassis_is_kept_shared_and_comes_back_from_a_table(fresh: Fresh, tmp_path: Path) -> None:
+def test_a_chassis_is_kept_shared_and_comes_back_from_a_table(fresh: Fresh, tmp_path: Path, qtbot: QtBot) -> None:
     window = started(fresh(Document()), "van long")
     page = window.right.page(1)
     typed(page, "chassis-plate:gross", "9,000")
     press(page, "Keep this chassis in the shop's library")
-    (kept,) = shop_chassis()
+    (kept,) = Library().chassis()
     assert kept.own and kept.carrier.ratings.gross.value == pytest.approx(9000 * LB)  # type: ignore[union-attr]
-    assert find_chassis("van long")[0].own and load(next(library_dir("chassis").glob("*.json"))).rigs[0].items == ()
+    assert Library().find_chassis("van long")[0].own and load(next(library_dir("chassis").glob("*.json"))).rigs[0].items == ()
     window.right.page(1).library.write_to(tmp_path / "mine.csv")  # type: ignore[attr-defined]
     bad = (tmp_path / "mine.csv").read_text().replace("van", "boat", 3)
     (tmp_path / "bad.csv").write_text(bad)
     page.library.take_from(tmp_path / "bad.csv")  # type: ignore[attr-defined]
-    assert "row 2, column carrier" in window.message.text() and len(shop_chassis()) == 1
+    qtbot.waitUntil(lambda: not window.desk.jobs.busy("table"))
+    assert "row 2, column carrier" in window.message.text() and len(Library().chassis()) == 1
     page.library.take_from(tmp_path / "mine.csv")  # type: ignore[attr-defined]
+    qtbot.waitUntil(lambda: not window.desk.jobs.busy("table"))
     assert window.message.text().startswith("1 chassis taken")
     again = started(window, "van long").desk.rig
     assert again is not None and again.vehicle is not None and again.vehicle.ratings.gross is not None  # a plate stays a plate

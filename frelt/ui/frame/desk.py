@@ -5,7 +5,8 @@ from collections.abc import Callable, Sequence
 from msgspec.structs import replace
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
-from ...app.session import Session
+from ...app.library import Library
+from ...app.session import Session, new_id
 from ...app.settings import SettingsStore
 from ...core.base.text import capital
 from ...core.base.units import Units
@@ -18,6 +19,7 @@ from ...core.model.carrier import Carrier
 from ...core.model.rig import Rig
 from ...core.model.state import State
 from ...core.placing.free_spot import reseated
+from ...core.placing.put_on import put_on
 from ...core.placing.safe_floor import SafeFloor, safe_floor
 from ...core.report.verdict import speaking, spoken_state
 from ...core.solve import Solved, solve
@@ -69,6 +71,7 @@ class Desk(QObject):
         super().__init__()
         self.session, self.settings = session, settings
         self.kept = session.kept
+        self.library = Library()
         self.in_hand = ""
         self.also: tuple[str, ...] = ()
         self.walking = False
@@ -194,18 +197,16 @@ class Desk(QObject):
 
     def put(self, entry_id: str, u: float | None = None, v: float | None = None) -> None:
         """Put a catalog entry on the main deck, in hand; in the middle unless told where [m]."""
-        from ...app import stock
-
         rig, carrier = self.session.rig, self.carrier
         if rig is None or carrier is None:
             self.said.emit("First take a chassis, under Job.")
             return
-        entry = stock.entry_of(entry_id)
+        entry = self.library.entry(entry_id)
         if entry is None:
             self.said.emit("That entry is no longer in the catalog.")
             return
         deck = "" if u is not None or can(entry.item, "bear things") else self._deck_for_new()
-        made, item = stock.put_on(rig, entry, u, v, carrier.id, deck)
+        made, item = put_on(rig, entry, new_id, u, v, carrier.id, deck)
         if u is not None:
             made = reseated(solve(made, self.kept), item.id)
         if self.edit(lambda _: made, f"{item.name} added"):

@@ -3,12 +3,15 @@
 from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtWidgets import QFileDialog, QWidget
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QLabel, QPushButton, QWidget
 
+from ...app.library import Library, Still, Tell
 from ...app.storage import write_atomically
 from ...core.base.text import capital
 from ...core.base.value import FreltError
 from .desk import Desk
+from .jobs import Running
 
 CSV = "CSV (*.csv)"
 
@@ -25,15 +28,63 @@ def asked_out(over: QWidget, title: str, name: str) -> Path | None:
     return Path(chosen) if chosen else None
 
 
-def read_in(desk: Desk, path: Path, read: Callable[[bytes, str], int], came: str) -> bool:
-    """Whether a table was taken in. came: what is said then, after the count; else every row and column that is wrong."""
+Take = Callable[[Library, bytes, str, Tell, Still], int]
+TABLE = "table"  # the job that takes one in
+
+
+def read_in(desk: Desk, path: Path, take: Take, came: str, then: Callable[[], object] = lambda: None) -> None:
+    """Take a table in beside the window, all of it or nothing.
+
+    came: what is said then, after the count; else every row and column that is wrong.  then: done once it is in.
+    """
     try:
-        count = read(path.read_bytes(), path.name)
-    except (FreltError, OSError) as err:
+        data = path.read_bytes()
+    except OSError as err:
+        desk.said.emit(f"{path}: {err.strerror or err}.")
+        return
+
+    def work(running: Running) -> int:
+        return take(Library(), data, path.name, running.share, running.still)
+
+    def done(count: int) -> None:
+        desk.said.emit(f"{count:,} {came}.")
+        then()
+
+    def failed(err: Exception) -> None:
+        if not isinstance(err, FreltError | OSError):
+            raise err
         desk.said.emit(f"{capital(str(err))}.")
-        return False
-    desk.said.emit(f"{count} {came}.")
-    return True
+
+    desk.jobs.start(TABLE, work, done, failed)
+
+
+class TableLine(QWidget):
+    """How far a table is that is being taken in, and a way to stop it; there only while one is."""
+
+    def __init__(self, desk: Desk) -> None:
+        super().__init__()
+        self._desk = desk
+        self.words = QLabel()
+        self.words.setTextFormat(Qt.TextFormat.PlainText)
+        self.stop = QPushButton("Stop")
+        self.stop.setObjectName("link")
+        self.stop.clicked.connect(self._stop)
+        row = QHBoxLayout(self)
+        row.setContentsMargins(0, 0, 0, 0)
+        row.addWidget(self.words, 1)
+        row.addWidget(self.stop)
+        desk.jobs.changed.connect(self._show)
+        self.hide()
+
+    def _show(self) -> None:
+        busy = self._desk.jobs.busy(TABLE)
+        if busy:
+            self.words.setText(f"Taking a table in: {self._desk.jobs.share(TABLE):.0%}")
+        self.setVisible(busy)
+
+    def _stop(self) -> None:
+        self._desk.jobs.cancel(TABLE)
+        self._desk.said.emit("Stopped; nothing was taken in.")
 
 
 def write_out(desk: Desk, path: Path, content: bytes, written: str) -> None:

@@ -6,12 +6,13 @@ from PyQt6.QtCore import QUrl
 from PyQt6.QtGui import QDesktopServices
 from PyQt6.QtWidgets import QFileDialog, QLabel, QWidget
 
-from ....app import photos, stock
+from ....app import photos
+from ....app.library import Library
 from ....app.places import library_dir
 from ....core.base.text import capital
 from ....core.base.value import FreltError
 from ...frame.desk import Desk
-from ...frame.tables import asked_in, asked_out, read_in, write_out
+from ...frame.tables import TableLine, asked_in, asked_out, read_in, write_out
 from ...widgets.fields import column, heading, link
 
 
@@ -34,6 +35,7 @@ class LibraryLinks(QWidget):
                 heading("The shop's library"),
                 self.keep,
                 self.take,
+                TableLine(desk),
                 self.write,
                 self.folder,
                 heading("Photos"),
@@ -57,7 +59,7 @@ class LibraryLinks(QWidget):
         if carrier is None:
             return
         try:
-            path = stock.keep_chassis(carrier)
+            path = self.desk.library.keep_chassis(carrier)
         except (FreltError, OSError) as err:
             self.desk.said.emit(f"{capital(str(err))}.")
             return
@@ -75,7 +77,7 @@ class LibraryLinks(QWidget):
 
     def take_from(self, path: Path) -> None:
         """Take a table in; says what came of it, or the row and column that is wrong."""
-        read_in(self.desk, path, stock.import_chassis, "chassis taken into the shop's library")
+        read_in(self.desk, path, Library.take_chassis, "chassis taken into the shop's library")
 
     def _write(self) -> None:
         path = asked_out(self, "Write the shop's chassis", "chassis.csv")
@@ -87,7 +89,7 @@ class LibraryLinks(QWidget):
         from ....core.model.catalog_entry import Chassis
         from ....formats.chassis import write_chassis
 
-        listed = list(stock.shop_chassis())
+        listed = list(self.desk.library.chassis())
         carrier = self.desk.carrier
         if carrier is not None and all(c.carrier.name != carrier.name for c in listed):
             listed.append(Chassis(id=carrier.id, name=carrier.name, carrier=carrier, own=True))

@@ -13,6 +13,7 @@ from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.model.brief import Brief, Supplied
 from ....core.planning.equipment import Line, Worked, worked_out
+from ....core.planning.list_on_deck import list_on_deck
 from ....core.planning.readings import bucket_flow
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column, heading, prose
@@ -265,7 +266,7 @@ class BriefPage(QWidget):
         if rig is None or carrier is None:
             self.desk.said.emit("First take a chassis, under Job.")
             return
-        made = stock.list_on_deck(rig, carrier, self.worked().needed, new_id)
+        made = list_on_deck(rig, carrier, self.worked().needed, stock.equipment(), new_id)
         if self.desk.edit(lambda _: made, "the list put on the deck"):
             self.desk.go(2)
 

@@ -28,7 +28,7 @@ class CarriersWindow(QDialog):
         self.towed = QComboBox()
         self.towed.setAccessibleName("Vehicle that tows the trailers")
         self.towed.addItem("Trailers behind no vehicle in particular", "")
-        for one in stock.find_chassis(""):
+        for one in self.desk.library.find_chassis(""):
             if isinstance(one.carrier, Vehicle) and one.carrier.ratings.tow is not None:
                 self.towed.addItem(f"Trailers behind: {one.name}", one.id)
         self.towed.activated.connect(self.refresh)
@@ -71,9 +71,9 @@ class CarriersWindow(QDialog):
         brief, units = self.desk.session.document.job.brief, self.desk.units
         worked = worked_out(brief, stock.equipment(), units)
         longest = max((n.length for n in worked.needed), default=0.0)
-        chosen = stock.chassis_of(str(self.towed.currentData())) if self.towed.currentData() else None
+        chosen = self.desk.library.chassis_of(str(self.towed.currentData())) if self.towed.currentData() else None
         tower = chosen.carrier if chosen is not None and isinstance(chosen.carrier, Vehicle) else None
-        return table(stock.find_chassis(""), worked.road, worked.floor, longest, brief.crew, units, tower)
+        return table(self.desk.library.find_chassis(""), worked.road, worked.floor, longest, brief.crew, units, tower)
 
     def refresh(self) -> None:
         """Show the table."""

@@ -4,10 +4,12 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QLineEdit, QListWidgetItem, QPushButton, QWidget
 
 from ....app import stock
+from ....app.session import new_id
 from ....core.base.text import capital
 from ....core.base.value import FreltError
 from ....core.model.carrier import Trailer
 from ....core.model.catalog_entry import Chassis
+from ....core.planning.new_rig import new_rig, with_chassis
 from ...frame.desk import WORST, Desk
 from ...widgets.fields import column, heading, prose
 from ...widgets.rows import Rows
@@ -41,7 +43,7 @@ class ChassisList(QWidget):
         row = self.list.currentItem()
         kept = row.data(Qt.ItemDataRole.UserRole) if row is not None else None
         self.list.clear()
-        for one in stock.find_chassis(self.box.text()):
+        for one in self.desk.library.find_chassis(self.box.text()):
             row = QListWidgetItem(f"{one.name}{', the shop’s own' if one.own else ''}")
             row.setData(Qt.ItemDataRole.UserRole, one.id)
             self.list.addItem(row)
@@ -55,7 +57,7 @@ class ChassisList(QWidget):
     def chosen(self) -> Chassis | None:
         """The chassis of the row."""
         row = self.list.currentItem()
-        return stock.chassis_of(str(row.data(Qt.ItemDataRole.UserRole))) if row is not None else None
+        return self.desk.library.chassis_of(str(row.data(Qt.ItemDataRole.UserRole))) if row is not None else None
 
     def _enable(self) -> None:
         chosen, rig = self.chosen(), self.desk.rig
@@ -73,7 +75,7 @@ class ChassisList(QWidget):
         if chosen is None:
             return
         rules = next((s for s in stock.rule_sets() if s.id == self.desk.settings.value.rules), None)
-        self.desk.session.add_rig(stock.new_rig(chosen, chosen.carrier.name, rules), "new rig")
+        self.desk.session.add_rig(new_rig(chosen, chosen.carrier.name, new_id, rules), "new rig")
         self.desk.show_state(WORST)
         self.desk.go(1)
 
@@ -83,7 +85,7 @@ class ChassisList(QWidget):
         if chosen is None or rig is None:
             return
         try:
-            made = stock.with_chassis(rig, chosen)
+            made = with_chassis(rig, chosen, new_id)
         except FreltError as err:
             self.desk.said.emit(f"{capital(str(err))}.")
             return

@@ -6,15 +6,17 @@ from PyQt6.QtCore import QMimeData, Qt
 from PyQt6.QtGui import QDrag
 from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QListWidgetItem, QPushButton, QWidget
 
-from ....app import stock
+from ....app.library import Library
 from ....core.kind.catalog import search
 from ....core.kind.registry import find
 from ....core.model.catalog_entry import Entry
 from ...frame.desk import ENTRY, Desk
 from ...frame.later import later
-from ...frame.tables import asked_in, asked_out, read_in, write_out
+from ...frame.tables import TableLine, asked_in, asked_out, read_in, write_out
 from ...widgets.fields import column, link
 from ...widgets.rows import Rows
+
+SHOWN = 250  # entries listed at once
 
 
 class CatalogRows(Rows):
@@ -71,6 +73,7 @@ class CatalogList(QWidget):
         self.button.clicked.connect(self.put)
         layout = column(self.box, self.list, self.button)
         layout.addLayout(links)
+        layout.addWidget(TableLine(desk))
         layout.addWidget(self.drop)
         layout.setStretch(1, 1)
         self.setLayout(layout)
@@ -80,14 +83,15 @@ class CatalogList(QWidget):
 
     def reload(self) -> None:
         """Read the shop's own entries again."""
-        self._entries = (*stock.shop_equipment(), *stock.equipment())
+        self._entries = self.desk.library.entries()
         self.refresh()
 
     def refresh(self) -> None:
         """Show the entries that fit what is typed."""
         self.list.clear()
         found = search(self._entries, self.box.text())
-        for entry in sorted(found, key=lambda e: (not e.own, not self.box.text() and _big(e) != self.big)):
+        fitting = sorted(found, key=lambda e: (not e.own, not self.box.text() and _big(e) != self.big))
+        for entry in fitting[:SHOWN]:
             mass = self.desk.units.show(entry.item.mass.value, "mass")
             own = "the shop's own, " if entry.own else ""
             more = f", {len(entry.carries)} things on it" if entry.carries else ""
@@ -97,6 +101,8 @@ class CatalogList(QWidget):
             self.list.addItem(row)
         if self.list.count():
             self.list.setCurrentRow(0)
+            if len(fitting) > SHOWN:
+                self.list.addItem(f"and {len(fitting) - SHOWN:,} more: type what it is")
         else:
             self.list.addItem("Nothing by that name. Take a free item and set its size and mass.")
         self.list.fit()
@@ -124,7 +130,7 @@ class CatalogList(QWidget):
             self.desk.put(key)
 
     def _forget(self) -> None:
-        if stock.forget_equipment(self._key()):
+        if self.desk.library.forget_equipment(self._key()):
             self.desk.said.emit("Taken out of the shop's catalog; its file is kept beside as a backup.")
             self.desk.catalog_changed.emit()
 
@@ -135,8 +141,9 @@ class CatalogList(QWidget):
 
     def take_from(self, path: Path) -> None:
         """Take a table in; says what came of it, or every row and column that is wrong."""
-        if read_in(self.desk, path, stock.import_equipment, "entries taken into the shop's catalog"):
-            self.desk.catalog_changed.emit()
+        read_in(
+            self.desk, path, Library.take_equipment, "entries taken into the shop's catalog", self.desk.catalog_changed.emit
+        )
 
     def _write(self) -> None:
         path = asked_out(self, "Write the shop's equipment", "equipment.csv")
@@ -147,7 +154,7 @@ class CatalogList(QWidget):
         """Write the shop's own entries as a table."""
         from ....formats.catalog import write_catalog
 
-        listed = stock.shop_equipment()
+        listed = self.desk.library.equipment()
         write_out(self.desk, path, write_catalog(listed), f"{len(listed)} entries")
 
 

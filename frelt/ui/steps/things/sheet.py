@@ -16,7 +16,6 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from ....app import stock
 from ....core.base.figure import Figure
 from ....core.base.text import capital
 from ....core.base.value import FreltError
@@ -171,7 +170,7 @@ class Sheet(QWidget):
         if item is None or rig is None:
             return
         try:
-            path = stock.keep_equipment(rig, item.id)
+            path = self.desk.library.keep_equipment(rig, item.id)
         except (FreltError, OSError) as err:
             self.desk.said.emit(f"{capital(str(err))}.")
             return

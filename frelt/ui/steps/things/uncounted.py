@@ -6,6 +6,7 @@ from PyQt6.QtWidgets import QHBoxLayout, QListWidgetItem, QPushButton, QWidget
 
 from ....app import stock
 from ....app.session import new_id
+from ....core.placing.put_on import put_on
 from ....core.planning.uncounted import Missing, uncounted, waved, with_missing
 from ...frame.desk import Desk
 from ...widgets.fields import column, heading, link, prose
@@ -108,9 +109,9 @@ class UncountedPanel(QWidget):
         if chosen is None or rig is None or carrier is None:
             return
         if chosen.how == "catalog":
-            entry = stock.entry_of(chosen.what)
+            entry = self.desk.library.entry(chosen.what)
             if entry is not None:
-                made, _ = stock.put_on(rig, entry, carrier_id=carrier.id)
+                made, _ = put_on(rig, entry, new_id, carrier_id=carrier.id)
                 self.desk.edit(lambda _: made, f"{chosen.name} counted")
         else:
             self.desk.edit(lambda r: with_missing(r, chosen, new_id), f"{chosen.name} counted")

@@ -1,0 +1,116 @@
+"""A rig on a chassis, and a chassis hitched to a rig."""
+
+from typing import TYPE_CHECKING
+
+from msgspec.structs import replace
+
+from ..base.figure import Figure
+from ..base.value import FreltError
+from ..edit.copies import NewId
+from ..kind.catalog import unread
+from ..kind.substances import GASOLINE
+from ..model.carrier import Carrier, Trailer, Vehicle
+from ..model.catalog_entry import Chassis
+from ..model.item import Item, Placement, TankPart
+from ..model.references import Defined, renamed, rewritten, walked
+from ..model.rig import Rig
+from ..model.rules import RuleSet
+from ..model.state import Person, State
+
+if TYPE_CHECKING:
+    pass
+
+
+def new_rig(choice: Chassis, name: str, new_id: NewId, rules: RuleSet | None = None) -> Rig:
+    """A rig with an empty chassis and the states of an ordinary day, under the shop's rules."""
+    states = (
+        State(id=new_id("state"), name="In the shop, dry", road=False),
+        State(id=new_id("state"), name="On the road, any fill"),
+    )
+    rig = Rig(id=new_id("rig"), name=name, states=states, rules=rules or RuleSet())
+    return with_chassis(rig, choice, new_id)
+
+
+def with_chassis(rig: Rig, choice: Chassis, new_id: NewId) -> Rig:
+    """The rig with a chassis: hitched to the one it has, if it is of the other kind. Raises FreltError where it is not.
+
+    A vehicle brings its own fuel tank, and a driver in every state on the road.
+    """
+    carrier = _renewed(choice, new_id)
+    if isinstance(carrier, Trailer):
+        rig = replace(rig, vehicle=rig.vehicle and fitted(rig.vehicle, carrier))
+        if rig.trailer is not None:
+            raise FreltError(
+                "this rig has a trailer already: start a new rig on this one, or take the trailer off under Chassis"
+            )
+        return replace(rig, trailer=carrier)
+    if rig.vehicle is not None:
+        raise FreltError("this rig has a vehicle already: start a new rig on this one, or take the vehicle off under Chassis")
+    if rig.trailer is not None:
+        carrier = fitted(carrier, rig.trailer)
+    states = tuple(_driven(s, carrier, new_id) for s in rig.states)
+    return replace(rig, vehicle=carrier, items=(*rig.items, own_fuel(carrier, new_id)), states=states)
+
+
+def fitted(vehicle: Vehicle, trailer: Trailer) -> Vehicle:
+    """The vehicle with its ball where such a trailer needs one: behind the bumper, or above the rear axle for a gooseneck.
+
+    A height that was not taped is the trailer's own, so that it stands level.
+    """
+    end = max(u for u, _ in vehicle.main_deck.outline)
+    above = vehicle.ball_x is not None and vehicle.ball_x <= vehicle.rear_x + 0.3
+    if trailer.coupler == "gooseneck" and not above:
+        return replace(vehicle, ball_x=round(vehicle.rear_x - 0.05, 3), ball_z=None)
+    if trailer.coupler == "ball" and (vehicle.ball_x is None or above):
+        return replace(vehicle, ball_x=round(end + 0.2, 3), ball_z=None)
+    return vehicle
+
+
+def _driven(state: State, vehicle: Vehicle, new_id: NewId) -> State:
+    if not state.road or not vehicle.seats or any(p.seat for p in state.people):
+        return state
+    driver = Person(id=new_id("person"), name="Driver", seat=vehicle.seats[0].id)
+    return replace(state, people=(*state.people, driver))
+
+
+def own_fuel(vehicle: Vehicle, new_id: NewId) -> Item:
+    """The vehicle's own fuel tank, below its floor ahead of the rear axle; 80 L until it is known better."""
+    size = Figure(value=0.8), Figure(value=0.5), Figure(value=0.2)
+    part = TankPart(
+        id="tank",
+        name="Vehicle's own fuel",
+        shape="box",
+        length=0.8,
+        width=0.5,
+        height=0.2,
+        capacity=Figure(value=0.08, plus_minus=0.02, note="estimate, from memory"),
+        liquid=GASOLINE,
+        heel=0.05,
+    )
+    floor = vehicle.main_deck.origin[2]
+    return Item(
+        id=new_id("item"),
+        name="Vehicle's own fuel",
+        kind="tank",
+        place=Placement(deck=vehicle.main_deck.id, u=max(vehicle.rear_x - 0.95, 0.42), v=-0.4, off=round(0.42 - floor, 3)),
+        length=size[0],
+        width=size[1],
+        height=size[2],
+        mass=Figure(value=0.0, note="counted with the empty vehicle"),
+        parts=(part,),
+        built_in=True,
+        locked=True,
+    )
+
+
+RENEWED = {"deck": "deck", "axle": "axle", "seat": "seat"}
+
+
+def _renewed(choice: Chassis, new_id: NewId) -> Carrier:
+    """The carrier with ids of its own, its ratings unknown where they are only typical of the class."""
+    carrier = unread(choice.carrier)
+    words = {**RENEWED, "carrier": "trailer" if isinstance(carrier, Trailer) else "vehicle"}
+    ids = {d.value: new_id(words[d.what]) for d in walked(carrier) if isinstance(d, Defined) and d.what in words}
+    made = rewritten(carrier, renamed(ids), lambda what, value: ids.get(value, value) if what in words else value)
+    assert made is not None
+    return replace(made, origin=f"{'shop' if choice.own else 'class'}: {choice.name}")
