@@ -1,14 +1,10 @@
 """What ships with the program to take from: equipment and chassis classes, read when first asked for."""
 
 from functools import cache
-from typing import TYPE_CHECKING
 
 from ..core.model.catalog_entry import Chassis, Entry
 from ..core.model.rules import RuleSet
 from .places import shipped
-
-if TYPE_CHECKING:
-    pass
 
 
 @cache

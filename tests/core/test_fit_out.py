@@ -8,6 +8,7 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 
 from frelt.app import stock
+from frelt.app.library import Library
 from frelt.app.session import new_id
 from frelt.core.base.figure import Figure, plate
 from frelt.core.base.value import BadInput
@@ -108,7 +109,7 @@ def test_counting_everything_adds_what_was_said_and_leaves_nothing() -> None:
             break
         chosen, before = left[0], gross(one)
         if chosen.how == "catalog":
-            entry = stock.entry_of(chosen.what)
+            entry = Library().entry(chosen.what)
             assert entry is not None
             more, item = put_on(one, entry, new_id)
             assert weigh(item, 1.0).value == pytest.approx(chosen.mass.value)

@@ -1,16 +1,10 @@
 """Sentences: what a check says, in the reader's units."""
 
-from typing import TYPE_CHECKING
-
-from ..base.units import Units
-
-if TYPE_CHECKING:
-    pass
-
 from collections.abc import Sequence
 from typing import TYPE_CHECKING
 
 from ..base.text import joined, uncapital
+from ..base.units import Units
 
 if TYPE_CHECKING:
     from ..base.units import Units

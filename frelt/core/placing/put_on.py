@@ -1,7 +1,5 @@
 """A catalog entry put on a rig."""
 
-from typing import TYPE_CHECKING
-
 from msgspec.structs import replace
 
 from ..edit.copies import NewId
@@ -13,9 +11,6 @@ from ..model.rig import Rig
 from ..model.state import FillRange, State
 from ..space.surfaces import hung, upright
 from .free_spot import free_spot
-
-if TYPE_CHECKING:
-    pass
 
 
 def put_on(

@@ -1,7 +1,6 @@
 """A whole list of equipment put on a deck, beside each other."""
 
 from collections.abc import Mapping, Sequence
-from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 
@@ -11,9 +10,7 @@ from ..model.carrier import Carrier
 from ..model.catalog_entry import Entry
 from ..model.rig import Rig
 from ..placing.put_on import put_on
-
-if TYPE_CHECKING:
-    from .equipment import Needed
+from .equipment import Needed
 
 
 def list_on_deck(rig: Rig, carrier: Carrier, needed: Sequence[Needed], entries: Sequence[Entry], new_id: NewId) -> Rig:

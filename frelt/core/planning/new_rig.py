@@ -1,7 +1,5 @@
 """A rig on a chassis, and a chassis hitched to a rig."""
 
-from typing import TYPE_CHECKING
-
 from msgspec.structs import replace
 
 from ..base.figure import Figure
@@ -16,9 +14,6 @@ from ..model.references import Defined, renamed, rewritten, walked
 from ..model.rig import Rig
 from ..model.rules import RuleSet
 from ..model.state import Person, State
-
-if TYPE_CHECKING:
-    pass
 
 
 def new_rig(choice: Chassis, name: str, new_id: NewId, rules: RuleSet | None = None) -> Rig:

@@ -3,17 +3,12 @@
 Frelt points at law, it does not rule on it: every note ends in “check with your local authority”.
 """
 
-from typing import TYPE_CHECKING
-
 from msgspec import Struct
 
 from ..geometry.frames import Frames
 from ..model.carrier import Carrier, Vehicle
 from ..model.rig import Rig
 from .solids import solids
-
-if TYPE_CHECKING:
-    pass
 
 
 class Outside(Struct, frozen=True):
