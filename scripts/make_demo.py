@@ -232,7 +232,7 @@ def solar_rinse() -> Document:
         decks=(replace(base.decks[0], outline=((0, -0.93), (3.91, -0.93), (3.91, 0.93), (0, 0.93))),),
         empty=TrailerEmpty(
             tongue=weighed(68, "tongue on a platform scale"),
-            axles=weighed(492, "axles on a public scale"),
+            each=(weighed(246, "front axle alone on a public scale"), weighed(246, "rear axle alone on a public scale")),
             height=Figure(value=0.54, plus_minus=0.1),
         ),
         ratings=TrailerRatings(

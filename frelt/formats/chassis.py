@@ -5,7 +5,10 @@ Doors, wheel wells, no-bolt zones and seats are lists divided by semicolons, eac
 
 from collections.abc import Callable, Iterable
 
+from msgspec.structs import replace
+
 from ..core.base.figure import Figure, Rating, Source, rated
+from ..core.masses.bare import on_axles
 from ..core.model.carrier import (
     Axle,
     Body,
@@ -33,7 +36,18 @@ COLUMNS = (
     *("id", "name", "carrier", "words", "coupler", "sharing", "deck_length_mm", "deck_width_mm", "deck_height_mm", "surface"),
     *("coupler_mm", "coupler_height_mm", "jack_mm", "axles_mm", "track_mm", "duals", "tire_diameter_mm", "tire_width_mm"),
     *("ball_mm", "ball_height_mm", "body", "wall_mm", "rail_mm", "nose_mm", "cab_mm", "hood_mm", "cab_height_mm", "rack"),
-    *("doors", "wells", "zones", "seats", "empty_kg", "empty_pm_percent", "empty_source", "height_mm", "height_pm_mm"),
+    *(
+        "doors",
+        "wells",
+        "zones",
+        "seats",
+        "empty_kg",
+        "empty_gross_kg",
+        "empty_pm_percent",
+        "empty_source",
+        "height_mm",
+        "height_pm_mm",
+    ),
     *(
         "sag_mm",
         "gross_kg",
@@ -135,17 +149,29 @@ def _limit(row: Row, column: str) -> Rating:
     return _rating(row.number(column, 1, 1, 100_000, None) if row.text(column) else None, source)
 
 
-def _weights(row: Row) -> tuple[Figure, Figure] | None:
+def _weights(row: Row, most: int = 2) -> tuple[Figure, ...]:
+    """Empty weights: tongue and axles (together, or each by itself), or front and rear; none where the cell is empty."""
     listed = row.list_of("empty_kg", 1, 0, 50_000)
-    if not listed:
-        return None
-    if len(listed) != 2:
-        raise row.bad("empty_kg", "two weights divided by a semicolon: tongue and axles, or front and rear")
+    if listed and len(listed) not in (2, most):
+        one_by_one = f", or {most}: the tongue and every axle" if most > 2 else ""
+        raise row.bad("empty_kg", f"two weights divided by a semicolon: tongue and axles, or front and rear{one_by_one}")
     share, source = row.number("empty_pm_percent", 0.01, 0, 80, 0.15), row.one_of("empty_source", SOURCES, "estimate")
     note = ROUGH if source == "estimate" else ""
     origin = f"class {row.text('id')}" if source == "estimate" else "scale"
-    first, second = (Figure(value=v, plus_minus=round(v * share, 1), source=source, origin=origin, note=note) for v in listed)
-    return first, second
+    return tuple(Figure(value=v, plus_minus=round(v * share, 1), source=source, origin=origin, note=note) for v in listed)
+
+
+def _trailer_empty(row: Row, axles: int) -> TrailerEmpty | None:
+    weights = _weights(row, axles + 1)
+    if not weights:
+        return None
+    height = _height(row, 0.55)
+    if row.text("empty_gross_kg"):
+        gross = replace(weights[0], value=row.number("empty_gross_kg", 1, 0, 50_000), plus_minus=weights[0].plus_minus)
+        return TrailerEmpty(tongue=weights[0], gross=gross, height=height)
+    if len(weights) > 2:
+        return TrailerEmpty(tongue=weights[0], each=weights[1:], height=height)
+    return TrailerEmpty(tongue=weights[0], axles=weights[1], height=height)
 
 
 def _height(row: Row, usual: float) -> Figure:
@@ -157,7 +183,7 @@ def _trailer(row: Row) -> Trailer:
     if not 1 <= len(stations) <= 3:
         raise row.bad("axles_mm", "one to three stations divided by semicolons")
     names = ["Axle"] if len(stations) == 1 else [f"Axle {n + 1}" for n in range(len(stations))]
-    coupler, weights = -row.mm("coupler_mm", 0, 1.2), _weights(row)
+    coupler = -row.mm("coupler_mm", 0, 1.2)
     return Trailer(
         id="trailer",
         name=row.text("name"),
@@ -168,7 +194,7 @@ def _trailer(row: Row) -> Trailer:
         axles=_axles(row, names, stations),
         sharing=row.one_of("sharing", ("equaliser", "independent"), "equaliser"),
         decks=(_deck(row, "Deck", "trailer"),),
-        empty=weights and TrailerEmpty(tongue=weights[0], axles=weights[1], height=_height(row, 0.55)),
+        empty=_trailer_empty(row, len(stations)),
         ratings=TrailerRatings(
             gross=_limit(row, "gross_kg"),
             coupler_gross=_limit(row, "coupler_gross_kg"),
@@ -196,7 +222,7 @@ def _vehicle(row: Row, kind: str) -> Vehicle:
         ball_z=row.mm("ball_height_mm", 100) if row.text("ball_height_mm") else None,
         decks=(_deck(row, deck_name, "vehicle"),),
         seats=_seats(row),
-        empty=weights and VehicleEmpty(front=weights[0], rear=weights[1], height=_height(row, 0.70)),
+        empty=VehicleEmpty(front=weights[0], rear=weights[1], height=_height(row, 0.70)) if weights else None,
         ratings=VehicleRatings(
             gross=_limit(row, "gross_kg"),
             payload=_limit(row, "payload_kg"),
@@ -319,7 +345,7 @@ def _cells(one: Chassis) -> dict[str, object]:
     }
     for name in ("wall", "rail", "nose", "cab", "hood", "cab_height"):
         cells[f"{name}_mm"] = _show(getattr(body, name))
-    weights: tuple[Figure, Figure] | None = None
+    weights: tuple[Figure, ...] = ()
     if isinstance(c, Trailer):
         cells |= {"carrier": "trailer", "coupler": c.coupler, "sharing": c.sharing, "coupler_mm": _show(-c.coupler_x)}
         sags = [rated(a.rating) / a.rate.value for a in c.axles if a.rate is not None and rated(a.rating)]  # type: ignore[operator]
@@ -329,15 +355,18 @@ def _cells(one: Chassis) -> dict[str, object]:
             "coupler_gross_kg": _ratings([c.ratings.coupler_gross]),
             "coupler_tongue_kg": _ratings([c.ratings.coupler_tongue]),
         }
-        weights = None if c.empty is None else (c.empty.tongue, c.empty.axles)
+        if c.empty is not None:
+            read = on_axles(c.empty)
+            weights = (c.empty.tongue, *(c.empty.each or ((read,) if read is not None else ())))
+            cells["empty_gross_kg"] = "" if c.empty.gross is None else f"{c.empty.gross.value:g}"
     else:
         cells |= {"carrier": c.body_kind, "ball_mm": "" if c.ball_x is None else _show(c.ball_x)}
         cells |= {"ball_height_mm": "" if c.ball_z is None else _show(c.ball_z)}
         cells["seats"] = "; ".join(f"{s.name.replace(',', '').replace(';', '')}, {_show(s.x)}, {_show(s.y)}" for s in c.seats)
         for name in ("payload", "tow", "combination", "receiver_gross", "receiver_tongue"):
             cells[f"{name}_kg"] = _ratings([getattr(c.ratings, name)])
-        weights = None if c.empty is None else (c.empty.front, c.empty.rear)
-    if weights is not None and c.empty is not None:
+        weights = () if c.empty is None else (c.empty.front, c.empty.rear)
+    if weights and c.empty is not None:
         share = weights[1].plus_minus / weights[1].value if weights[1].value else 0.0
         cells |= {"empty_kg": ";".join(f"{f.value:g}" for f in weights), "empty_pm_percent": f"{share * 100:.1f}"}
         cells |= {"empty_source": weights[1].source, "height_mm": _show(c.empty.height.value)}

@@ -17,6 +17,7 @@ from ..core.base.figure import Figure
 from ..core.base.units import Units
 from ..core.judge.check import KINDS, Check, named
 from ..core.judge.words import brief, sentence, sided, subject
+from ..core.masses.bare import on_axles
 from ..core.model.document import Document
 from ..core.model.rig import Rig, fill_range
 from ..core.model.state import State
@@ -329,7 +330,11 @@ class Sheet:
         if vehicle is not None and vehicle.empty is not None:
             rows += [("Empty, front axle", vehicle.empty.front), ("Empty, rear axle", vehicle.empty.rear)]
         if trailer is not None and trailer.empty is not None:
-            rows += [("Empty, on the coupler", trailer.empty.tongue), ("Empty, on its axles", trailer.empty.axles)]
+            empty, read = trailer.empty, on_axles(trailer.empty)
+            each = [(f"Empty, {a.name.lower()}", f) for a, f in zip(trailer.axles, empty.each, strict=False)]
+            rows += [("Empty, on the coupler", empty.tongue), *each]
+            if read is not None and not each:
+                rows.append(("Empty, on its axles", read))
         return rows
 
     def _figures(self, x: float, end: float, y: float, rows: list[tuple[str, str]]) -> None:

@@ -9,11 +9,13 @@ from Pynite import FEModel3D
 
 from frelt.core.base.figure import Figure, plate
 from frelt.core.base.units import METRIC
+from frelt.core.base.value import BadInput
 from frelt.core.edit.items import place
 from frelt.core.fixes.fix import fixes
 from frelt.core.judge.words import brief, sentence
-from frelt.core.masses.bare import bare
-from frelt.core.model.carrier import Aboard, Body, Door, Trailer
+from frelt.core.masses.bare import bare, on_axles
+from frelt.core.model.carrier import Aboard, Body, Door, Trailer, TrailerEmpty
+from frelt.core.model.integrity import check_rig
 from frelt.core.model.rig import Rig
 from frelt.core.model.rules import RuleSet
 from frelt.core.model.state import State
@@ -289,3 +291,50 @@ def test_the_safe_floor_holds_on_springs_too(x: float, y: float, ball: float) ->
     moved = solve(place(one, "mine", u=x, v=y))
     if not near and 0.21 < x < 4.79:
         assert inside == (not any(c.status == "over" for c in moved.checks if c.kind not in ("overlap", "off deck")))
+
+
+def test_empty_axles_read_one_by_one_are_a_beam_with_both_where_they_stand() -> None:
+    """By hand, moments about the coupler: 200 kg at 2.4 m and 500 kg at 3.3 m, 60 kg on the tongue; found once 39 kg of tongue off."""
+    base = trailer((2.4, 3.3))
+    height = Figure(value=0.5)
+    each = replace(
+        base, empty=TrailerEmpty(tongue=Figure(value=60), each=(Figure(value=200), Figure(value=500)), height=height)
+    )
+    found = bare(each)
+    assert found.mass == pytest.approx(760)
+    assert found.x == pytest.approx((60 * -1.0 + 200 * 2.4 + 500 * 3.3) / 760)
+    together = replace(each, empty=TrailerEmpty(tongue=Figure(value=60), axles=Figure(value=700), height=height))
+    at_middle = bare(together)
+    off = (found.x - at_middle.x) * 760 / (base.axle_x + 1.0)
+    assert off == pytest.approx((500 - 200) * 0.45 / 3.85)  # of tongue, had they been taken for one at their middle
+    assert not any(name.endswith("together") for name, _ in at_middle.doubts)
+    unequal = bare(replace(together, sharing="independent"))
+    (doubt,) = [v for name, v in unequal.doubts if name == "empty axles read together"]
+    assert doubt[1] >= abs(found.x - at_middle.x) * 760  # the ± says that it may be so
+
+
+def test_gross_and_tongue_are_a_third_way_to_say_the_same() -> None:
+    base = trailer((2.4, 3.3))
+    read = TrailerEmpty(tongue=Figure(value=60, plus_minus=5), axles=Figure(value=700, plus_minus=10), height=Figure(value=0.5))
+    whole = replace(read, axles=None, gross=Figure(value=760, plus_minus=10))
+    one, other = bare(replace(base, empty=read)), bare(replace(base, empty=whole))
+    assert (one.mass, one.x) == pytest.approx((other.mass, other.x))
+    tongue = next(v for name, v in other.doubts if name == "empty tongue")
+    assert tongue[0] == 0 and tongue[1] == pytest.approx(5 * (-1.0 - 2.85))  # moves the moment, not the mass
+    read_axles = on_axles(whole)
+    assert read_axles is not None and read_axles.value == 700 and read_axles.plus_minus == pytest.approx((10**2 + 5**2) ** 0.5)
+
+
+@pytest.mark.parametrize(
+    ("change", "says"),
+    [
+        ({"axles": None}, "nothing that stands on the axles"),
+        ({"gross": Figure(value=500)}, "axles and gross"),
+        ({"axles": None, "each": (Figure(value=1),)}, "one for each of the 2 axles"),
+    ],
+)
+def test_readings_that_contradict_each_other_are_refused(change: dict[str, object], says: str) -> None:
+    base = trailer((2.4, 3.3))
+    assert base.empty is not None
+    with pytest.raises(BadInput, match=says):
+        check_rig(rig(trailer=replace(base, empty=replace(base.empty, **change))))

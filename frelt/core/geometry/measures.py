@@ -62,7 +62,11 @@ def with_axle_count(t: Trailer, count: int) -> Trailer:
         name = f"Axle {n + 1}" if count > 1 else "Axle"
         new_id = known.id if known is not None else f"{first.id}-{n + 1}"
         axles.append(replace(known or first, id=new_id, name=name, x=mid + (n - (count - 1) / 2) * gap))
-    return replace(t, axles=tuple(axles))
+    empty = t.empty
+    if empty is not None and empty.each and len(empty.each) != len(axles):  # one by one they are those of other axles
+        together = sum(f.value for f in empty.each)
+        empty = replace(empty, each=(), axles=replace(empty.each[0], value=together, plus_minus=0.05 * together))
+    return replace(t, axles=tuple(axles), empty=empty)
 
 
 def with_rear_count(v: Vehicle, count: int) -> Vehicle:

@@ -84,12 +84,16 @@ class Aboard(Value, frozen=True, kw_only=True):
 class TrailerEmpty(Value, frozen=True, kw_only=True):
     """Scale readings of the trailer [kg]. tongue_at: station of the tongue reading, the coupler unless given.
 
-    axles: all axles together.  left, right: the wheels of each side, where read apart.
+    One of three says what stands on the axles: axles, all of them together, at their middle; each, every axle by itself at its
+    own station, from the front; gross, the whole trailer on all its supports.
+    left, right: the wheels of each side, where read apart.
     height: of the bare centre of gravity above the ground [m].
     """
 
     tongue: Figure
-    axles: Figure
+    axles: Figure | None = None
+    each: Annotated[tuple[Figure, ...], Meta(max_length=3)] = ()
+    gross: Figure | None = None
     tongue_at: Metres | None = None
     left: Figure | None = None
     right: Figure | None = None

@@ -141,8 +141,22 @@ def _carrier(carrier: Carrier, path: str) -> None:
         return
     if carrier.axle_x - carrier.coupler_x < 0.1:
         raise BadInput(f"{path}.coupler_x", f"{carrier.coupler_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
+    if carrier.empty is not None:
+        _empty(carrier, f"{path}.empty")
     if carrier.jack_x is not None and carrier.axle_x - carrier.jack_x < 0.1:
         raise BadInput(f"{path}.jack_x", f"{carrier.jack_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
+
+
+def _empty(trailer: Trailer, path: str) -> None:
+    empty = trailer.empty
+    assert empty is not None
+    ways = [n for n in ("axles", "each", "gross") if getattr(empty, n)]
+    if len(ways) != 1:
+        found = " and ".join(ways) or "nothing that stands on the axles"
+        raise BadInput(path, found, "one of axles, each and gross")
+    if empty.each and len(empty.each) != len(trailer.axles):
+        expected = f"one for each of the {len(trailer.axles)} axles"
+        raise BadInput(f"{path}.each", f"{len(empty.each)} readings", expected)
 
 
 def _deck(deck: Deck, path: str) -> None:

@@ -12,7 +12,7 @@ from ..base.text import capital
 from ..base.units import Units
 from ..base.value import FreltError
 from ..judge.plates import tire_rating
-from ..masses.bare import bare
+from ..masses.bare import bare, on_axles
 from ..model.carrier import Carrier, Trailer, Vehicle
 
 
@@ -137,13 +137,14 @@ def _weights(c: Carrier, units: Units) -> Iterator[Question]:
         yield Question("empty", f"{capital(str(err))}.")
         return
     if isinstance(c, Trailer) and c.empty is not None:
-        share = c.empty.tongue.value / max(c.empty.tongue.value + c.empty.axles.value, 1e-9)
+        read = on_axles(c.empty)
+        on_wheels = read.value if read is not None else 0.0
+        share = c.empty.tongue.value / max(c.empty.tongue.value + on_wheels, 1e-9)
         if not 0.04 <= share <= 0.35:
             yield Question(
                 "tongue",
                 f"An empty tongue of {units.show(share, 'share')} is unusual: read at the coupler, or under the jack?",
             )
-        on_wheels = c.empty.axles.value
     else:
         assert isinstance(c, Vehicle) and c.empty is not None
         on_wheels = c.empty.front.value + c.empty.rear.value

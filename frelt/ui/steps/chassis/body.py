@@ -8,13 +8,14 @@ from PyQt6.QtWidgets import QWidget
 from ....app.session import new_id
 from ....core.base.figure import Figure
 from ....core.base.text import capital
+from ....core.edit.weights import with_aboard
 from ....core.geometry.measures import deck_length, deck_width
 from ....core.masses.fit_out import COVERS, EACH, Placed, covered, placed_fit_out
 from ....core.model.carrier import Aboard, Carrier, Deck, Door, Seat, Trailer, Vehicle, Well, Zone
 from ....core.model.fit_out import FitOut
 from ...widgets.fields import link
 from ...widgets.parts import Choice, Column, PartsList
-from .form import Form, with_aboard
+from .form import Form
 
 SIDES = (("Right", "right"), ("Left", "left"), ("Rear", "rear"), ("Front", "front"))
 OPENINGS = (

@@ -2,17 +2,17 @@
 
 from collections.abc import Callable
 
-from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtWidgets import QComboBox, QWidget
 
-from ....core.base.figure import NOT_RATED, Figure, plate, rated
+from ....core.base.figure import NOT_RATED, plate, rated
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.edit.carriers import with_carrier
 from ....core.edit.ratings import rating_at, set_rating
+from ....core.edit.weights import with_weight
 from ....core.judge.check import KINDS, field_of
-from ....core.model.carrier import Aboard, Carrier, Trailer, TrailerEmpty, VehicleEmpty
+from ....core.model.carrier import Carrier
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField
 
@@ -121,7 +121,7 @@ class Form:
             return figure.value if figure is not None else None
 
         def typed(v: float | None) -> None:
-            self.change(lambda c: _with_weight(c, name, v), f"empty weight {label.lower()}")
+            self.change(lambda c: with_weight(c, name, v), f"empty weight {label.lower()}")
 
         return self.field(label, "mass", name, value, typed, "unknown", high=20_000, may_be_empty=True)
 
@@ -154,25 +154,3 @@ class Form:
     def hidden_dimension(self, widget: QWidget, asked: str) -> None:
         """Stop drawing a dimension with a widget that goes."""
         widget.destroyed.connect(lambda: self.desk.asked.emit(""))
-
-
-def _with_weight(c: Carrier, name: str, value: float | None) -> Carrier:
-    """The carrier with one of its empty weights; without one of the two that are needed, none is known."""
-    needed = ("tongue", "axles") if isinstance(c, Trailer) else ("front", "rear")
-    if value is None:
-        if c.empty is None or name in needed:
-            return replace(c, empty=None)
-        return replace(c, empty=replace(c.empty, **{name: None}))
-    figure = Figure(value=value, source="weighed", plus_minus=max(value * 0.02, 5.0), origin="scale")
-    none = Figure(value=0.0)
-    old: TrailerEmpty | VehicleEmpty | None = c.empty
-    if old is None:
-        old = TrailerEmpty(tongue=none, axles=none) if isinstance(c, Trailer) else VehicleEmpty(front=none, rear=none)
-    return replace(c, empty=replace(old, **{name: figure}))
-
-
-def with_aboard(c: Carrier, aboard: tuple[Aboard, ...]) -> Carrier:
-    """The carrier with another list of what was aboard when it was weighed."""
-    if c.empty is None:
-        raise FreltError("type the empty weights first, then what was aboard")
-    return replace(c, empty=replace(c.empty, aboard=aboard))

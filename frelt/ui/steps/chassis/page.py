@@ -108,7 +108,7 @@ class ChassisPage(Page):
             taped = trailer_fields.tape(form, carrier)
             self.axles = taped[0]
             self.sharing = taped[2] if len(carrier.axles) > 1 else None
-            weighed, plates = trailer_fields.weigh(form), trailer_fields.plates(form, carrier)
+            weighed, plates = trailer_fields.weigh(form, carrier), trailer_fields.plates(form, carrier)
         else:
             taped = [*vehicle_fields.tape(form, carrier), *vehicle_fields.hitch(form)]
             weighed, plates = vehicle_fields.weigh(form), vehicle_fields.plates(form, carrier)

@@ -9,6 +9,7 @@ from ....core.base.figure import Figure, rated
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.edit.carriers import with_axle
+from ....core.edit.weights import with_each_axle, with_tongue
 from ....core.geometry.measures import (
     alike,
     deck_length,
@@ -21,7 +22,7 @@ from ....core.geometry.measures import (
     with_surface,
     with_track,
 )
-from ....core.model.carrier import Carrier, Trailer, TrailerEmpty
+from ....core.model.carrier import Carrier, Trailer
 from ....core.planning.readings import lever, tongue_by_scale
 from ....core.statics.supports import springs
 from ...widgets.fields import FigureField, link
@@ -87,11 +88,13 @@ def tape(form: Form, trailer: Trailer) -> list[QWidget]:
     return listed
 
 
-def weigh(form: Form) -> list[QWidget]:
+def weigh(form: Form, trailer: Trailer) -> list[QWidget]:
     """Scale readings of the empty trailer."""
     return [
         form.weight("On the coupler", "tongue"),
-        form.weight("On the axles", "axles"),
+        form.weight("On the axles" if len(trailer.axles) == 1 else "On the axles, together", "axles"),
+        *_each_axle(form, trailer),
+        form.weight("… or the whole trailer, gross", "gross"),
         _read_at(form),
         *_by_plank(form),
         *_by_scale(form),
@@ -223,7 +226,7 @@ def _by_plank(form: Form) -> list[QWidget]:
             figure = Figure(
                 value=weight, plus_minus=0.03 * weight, source="weighed", origin="bathroom scale", note="by a plank"
             )
-            form.change(lambda c: _with_tongue(c, figure), "tongue by a plank")
+            form.change(lambda c: with_tongue(_t(c), figure), "tongue by a plank")
 
     shown: dict[str, tuple[str, Quantity, float]] = {
         "reads": ("By a plank: the scale reads", "mass", 250.0),
@@ -250,7 +253,7 @@ def _by_scale(form: Form) -> list[QWidget]:
                 figure = tongue_by_scale(held["alone"], held["hitched"])
             except ValueError as problem:
                 raise FreltError(str(problem)) from problem
-            form.change(lambda c: _with_tongue(c, figure), "tongue by a public scale")
+            form.change(lambda c: with_tongue(_t(c), figure), "tongue by a public scale")
 
     shown = {
         "alone": "By a public scale: vehicle's wheels, alone",
@@ -275,10 +278,43 @@ def _typed_so_far(held: dict[str, float], name: str, _: Carrier) -> float | None
     return held[name] or None
 
 
-def _with_tongue(c: Carrier, figure: Figure) -> Carrier:
-    t = _t(c)
-    old = t.empty or TrailerEmpty(tongue=figure, axles=Figure(value=0.0))
-    return replace(t, empty=replace(old, tongue=figure))
+def _each_axle(form: Form, trailer: Trailer) -> list[QWidget]:
+    """Every axle by itself, once all of them are typed."""
+    if len(trailer.axles) < 2:
+        return []
+    held: dict[int, float] = {}
+
+    def now(n: int, c: Carrier) -> float | None:
+        t = _t(c)
+        read = t.empty.each if t.empty is not None else ()
+        return read[n].value if n < len(read) else held.get(n)
+
+    def put(n: int, v: float | None) -> None:
+        carrier = form.desk.carrier
+        read = _t(carrier).empty.each if carrier is not None and _t(carrier).empty is not None else ()  # type: ignore[union-attr]
+        for i, figure in enumerate(read):
+            held[i] = figure.value
+        if v is None:
+            held.pop(n, None)
+            return
+        held[n] = v
+        if len(held) == len(trailer.axles):
+            values = tuple(held[i] for i in range(len(trailer.axles)))
+            form.change(lambda c: with_each_axle(_t(c), values), "empty weight of each axle")
+
+    return [
+        form.field(
+            f"… or {axle.name.lower()} by itself",
+            "mass",
+            f"each {n}",
+            partial(now, n),
+            partial(put, n),
+            "if used",
+            high=20_000,
+            may_be_empty=True,
+        )
+        for n, axle in enumerate(trailer.axles)
+    ]
 
 
 def _read_at(form: Form) -> FigureField:
