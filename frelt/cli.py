@@ -4,6 +4,7 @@ import argparse
 import gc
 import os
 import sys
+import traceback
 from collections.abc import Sequence
 from pathlib import Path
 from typing import NamedTuple, NoReturn
@@ -18,7 +19,7 @@ from .core.judge.words import sentence
 from .core.report.report import RigReport, report
 from .core.solve import solve
 
-OK, OVER, OPEN, BAD = 0, 1, 2, 64
+OK, OVER, OPEN, BAD, CRASHED = 0, 1, 2, 64, 70
 
 
 class _Parser(argparse.ArgumentParser):
@@ -82,6 +83,7 @@ class Judged(NamedTuple):
     file: str
     reports: tuple[RigReport, ...] = ()
     error: str = ""
+    crashed: bool = False
 
 
 def judge_file(file: str, rig_id: str | None, units: Units) -> Judged:
@@ -99,6 +101,10 @@ def judge_file(file: str, rig_id: str | None, units: Units) -> Judged:
         return Judged(file, tuple(found))
     except FreltError as err:
         return Judged(file, error=str(err))
+    except Exception as err:  # one file that goes wrong in a way nobody thought of must not take the others along
+        where = traceback.extract_tb(err.__traceback__)[-1]
+        told = f"{file}: an unexpected error, {type(err).__name__} ({err}) at {Path(where.filename).name}:{where.lineno}"
+        return Judged(file, error=f"{told}; this is Frelt's fault, not the file's", crashed=True)
 
 
 def _check(options: argparse.Namespace) -> int:
@@ -125,7 +131,9 @@ def _check(options: argparse.Namespace) -> int:
 
 
 def exit_status(judged: Sequence[Judged], lenient: bool) -> int:
-    """64 for bad input, else 1 for any over, else 2 for any unknown or tight (0 if lenient), else 0."""
+    """70 for an unexpected error, else 64 for bad input, else 1 for any over, 2 for any unknown or tight (0 if lenient), else 0."""
+    if any(j.crashed for j in judged):
+        return CRASHED
     if any(j.error for j in judged):
         return BAD
     statuses = {c.status for j in judged for r in j.reports for c in r.checks}

@@ -11,9 +11,18 @@ import pytest
 from msgspec.structs import replace
 
 from frelt.app.storage import save
+from frelt.core.base.figure import plate
+from frelt.core.base.units import US
+from frelt.core.judge.words import sentence
+from frelt.core.kind.make import made
 from frelt.core.model.document import Document
+from frelt.core.model.item import Placement
+from frelt.core.model.rig import Forklift, Rig
 from frelt.core.model.rules import RuleSet
-from tests.conftest import block, demo, rig
+from frelt.core.model.state import State
+from frelt.core.report.report import report
+from frelt.core.solve import Solved, solve
+from tests.conftest import block, demo, rig, tank
 
 ROOT = Path(__file__).parents[1]
 
@@ -76,7 +85,7 @@ def test_the_json_is_stable_and_in_kilograms_and_meters(files: dict[str, str]) -
     (one, two) = json.loads(frelt("check", "--json", files["over"], files["ok"]).stdout)
     assert (one["file"], two["file"]) == (files["over"], files["ok"])
     (report,) = one["rigs"]
-    assert set(report) == {"rig", "name", "status", "limits_known", "limits", "checks", "carriers", "report"}
+    assert set(report) == {"rig", "name", "status", "limits_known", "limits", "checks", "carriers", "forklift", "report"}
     states = report["carriers"]["trailer"]
     solved = [s for s in states if s["solved"]]
     assert len(solved) == len(states) == 5
@@ -157,3 +166,37 @@ def test_a_full_sheet_stays_on_its_page(tmp_path: Path) -> None:
         assert words in text, words
     above = [w for w in page.extract_words() if w["bottom"] < ticket["top"] - 1]
     assert max(w["bottom"] for w in above) <= ticket["top"]
+
+
+def test_one_file_that_goes_wrong_unexpectedly_leaves_the_others_and_has_a_status_of_its_own(
+    files: dict[str, str], monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    from frelt import cli
+
+    good = next(iter(files.values()))
+    whole = cli.solve
+
+    def breaks(rig: Rig) -> Solved:
+        raise ZeroDivisionError("float division by zero")
+
+    monkeypatch.setattr(cli, "solve", breaks)
+    broken = cli.judge_file(good, None, cli.US)
+    monkeypatch.setattr(cli, "solve", whole)
+    fine = cli.judge_file(good, None, cli.US)
+    assert broken.crashed and "ZeroDivisionError" in broken.error and "Frelt's fault" in broken.error
+    assert fine.reports and cli.exit_status([fine, broken], lenient=False) == 70
+
+
+def test_lifted_states_tell_both_forks_and_the_plate_they_are_held_against(tmp_path: Path) -> None:
+    skid = replace(made("skid", "s", "Skid"), place=Placement(deck="floor", u=2.0, v=0.0))
+    water = replace(tank("w", 300.0, 0.0), place=Placement(deck=skid.decks[0].id, u=-0.3, v=0.2))
+    up = State(id="up", name="Lifted", condition="lifted", road=False)
+    one = solve(rig(skid, water, states=(up,), forklift=Forklift(rated=plate(1500.0), centre=0.5)))
+    told = report(one, {c.id: sentence(c, US) for c in one.checks})
+    (state,) = told.carriers["t"]
+    assert state.solved and not state.why and set(state.supports) == {"s/left", "s/right"} and state.mass is not None
+    left, right = state.supports["s/left"], state.supports["s/right"]
+    mass = skid.mass.value + 20 + 0.3 * 998.2
+    assert state.mass.max == pytest.approx(mass, rel=1e-3) and right.max > left.max
+    assert right.max_fills == {"w/tank": 1.0} and told.forklift is not None and told.forklift.rated == 1500.0
+    assert told.limits >= 2 and told.limits_known == told.limits

@@ -22,7 +22,7 @@ from .masses.moments import Moments, moments_of
 from .masses.table import MassTable, mass_table
 from .model.rig import Rig
 from .model.state import State
-from .statics.cases import Case, cases, unsolved
+from .statics.cases import Case, cases, parked_unsolved, unsolved
 from .statics.forks import Lifted, lifted, skids
 from .statics.lifting import lifted_extreme
 from .statics.limit import Limit
@@ -101,6 +101,7 @@ def solve(rig: Rig, kept: Kept | None = None) -> Solved:
                 status="unknown",
                 state=state.id,
                 why=f"“{state.name}”: {reason}",
+                detail=("jack not entered",) if state.condition == "parked" else (),
             )
             judged.append(own)
             by_state.add(own)
@@ -118,8 +119,8 @@ def state_unsolved(state: State, rig: Rig) -> str:
     """Why a state cannot be judged yet, or an empty string."""
     if state.condition == "lifted" and not skids(rig):
         return "there is no skid to lift: put one on the deck"
-    if state.condition == "parked" and rig.trailer is not None and rig.trailer.jack_x is None:
-        return "where the jack stands is not entered (Chassis)"
+    if state.condition == "parked" and (why := parked_unsolved(rig)):
+        return why
     seats = {s.id for s in rig.vehicle.seats} if rig.vehicle is not None else set()
     if any(p.seat is not None and p.seat not in seats for p in state.people):
         return "someone is in a seat that this rig does not have"

@@ -25,6 +25,8 @@ from frelt.core.statics.supports import Condition
 from frelt.core.statics.worst import extreme
 from tests.conftest import at_fill, block, rig, tank, trailer
 
+from .frames import Beam
+
 REL = 1e-6  # a direct solver in double precision
 
 
@@ -338,3 +340,83 @@ def test_readings_that_contradict_each_other_are_refused(change: dict[str, objec
     assert base.empty is not None
     with pytest.raises(BadInput, match=says):
         check_rig(rig(trailer=replace(base, empty=replace(base.empty, **change))))
+
+
+def parked_on_springs(where: float, mass: float, held: float | None) -> tuple[Rig, Trailer]:
+    base = replace(torsion([2.4, 3.3], [40_000.0, 25_000.0], None), jack_x=-0.6, parked_z=held)
+    return rig(block("machine", mass, where), trailer=base, states=(PARKED,)), base
+
+
+def jacked(base: Trailer, loads: list[tuple[float, float]], sunk: float) -> dict[str, float]:
+    """A stiff beam held up at its jack alone, so high that its coupler's end stands `sunk` below where the springs just touch."""
+    frame = Beam()
+    nodes = frame.run("n", [-1.0, -0.6, 2.4, 3.3, 5.0])
+    for node, rate in ((nodes[2], 40_000.0), (nodes[3], 25_000.0)):
+        frame.model.def_support(node, False, False, True, False, False, False)
+        frame.model.def_support_spring(node, "DY", rate)
+    for mass, x in loads:
+        i = max(n for n, at in enumerate([-1.0, -0.6, 2.4, 3.3]) if at <= x)
+        frame.model.add_member_pt_load(f"n{i}-n{i + 1}", "Fy", -mass, x - [-1.0, -0.6, 2.4, 3.3][i])
+    frame.hold(nodes[1], along=True)
+    frame.model.def_node_disp(nodes[1], "DY", -sunk)
+    frame.solve()
+    found = {f"a{i}": frame.sunk(nodes[i + 2]) * k for i, k in enumerate((40_000.0, 25_000.0))}
+    return found | {"jack": sum(m for m, _ in loads) - sum(found.values()), "coupler sunk": frame.sunk(nodes[0])}
+
+
+@settings(max_examples=12)
+@given(st.floats(0.3, 4.4), st.floats(100, 700))
+def test_a_sprung_trailer_on_its_jack_is_cranked_level_or_stands_at_a_height(where: float, mass: float) -> None:
+    """Source: PyNite, a beam on springs held at the jack; cranked until both springs sag alike, or until the coupler is so high."""
+    one, base = parked_on_springs(where, mass, None)
+    empty = bare(base)
+    loads = [(empty.mass, empty.x), (mass, where)]
+    at = [jacked(base, loads, s) for s in (0.0, 0.1)]
+    slope = [(at[1][f"a{i}"] - at[0][f"a{i}"]) / 0.1 / k for i, k in enumerate((40_000.0, 25_000.0))]
+    sag = [at[0][f"a{i}"] / k for i, k in enumerate((40_000.0, 25_000.0))]
+    level = (sag[1] - sag[0]) / (slope[0] - slope[1])
+    found, ours = jacked(base, loads, level), reactions(one, "parked")
+    assert found["a0"] / 40_000.0 == pytest.approx(found["a1"] / 25_000.0)
+    for axle in ("a0", "a1"):
+        assert ours[f"{axle}/left"] + ours[f"{axle}/right"] == pytest.approx(found[axle], rel=REL)
+    assert ours["jack"] == pytest.approx(found["jack"], rel=REL, abs=1e-6)
+    own = empty.mass * (empty.x + 1.0) / (40_000.0 * 3.4 + 25_000.0 * 4.3)  # how far the level empty trailer sags
+    held, raised = parked_on_springs(where, mass, 0.45 + 0.02)
+    wanted = own - 0.02  # of the coupler's end below where the springs just touch
+    ends = [jacked(raised, loads, s)["coupler sunk"] for s in (0.0, 0.1)]
+    high = jacked(raised, loads, (wanted - ends[0]) / (ends[1] - ends[0]) * 0.1)
+    if min(high["a0"], high["a1"]) > 1:  # springs that pull are another test's
+        theirs = reactions(held, "parked")
+        for axle in ("a0", "a1"):
+            assert theirs[f"{axle}/left"] + theirs[f"{axle}/right"] == pytest.approx(high[axle], rel=REL)
+
+
+@pytest.mark.parametrize("held", [None, 0.45])
+def test_on_springs_the_tail_holds_the_person_at_which_the_jack_is_free(held: float | None) -> None:
+    """Source: PyNite; the jack stays as high as it was cranked, and the springs give way. Without them it was 4 to 15 % off."""
+    one, base = parked_on_springs(1.6, 500.0, held)
+    tip = solve(one).check("tip")
+    assert tip is not None and tip.load is not None
+    empty = bare(base)
+    before = reactions(one, "parked")
+    loads = [(empty.mass, empty.x), (500.0, 1.6)]
+    rest = jacked(base, loads, 0.0)["jack"]
+    per = (jacked(base, loads, 0.1)["jack"] - rest) / 0.1
+    cranked = (before["jack"] - rest) / per
+    assert jacked(base, [*loads, (tip.load, 5.0)], cranked)["jack"] == pytest.approx(0.0, abs=2e-3 * tip.load)
+    shared = replace(base, sharing="equaliser", axles=tuple(replace(a, rate=None) for a in base.axles))
+    stiff = solve(replace(one, trailer=shared)).check("tip")
+    assert stiff is not None and stiff.load is not None and abs(stiff.load / tip.load - 1) > 0.03
+
+
+def test_a_wrong_jack_stops_its_own_state_only_and_springs_of_no_rate_none_of_the_program() -> None:
+    road = State(id="r", name="Road")
+    between = replace(trailer((2.4, 3.3)), jack_x=2.6)
+    solved = solve(rig(block("b", 100.0, 1.0), trailer=between, states=(road, PARKED)))
+    assert solved.loads is not None and solved.check("axle:a0") is not None
+    assert "jack does not stand ahead of the axles" in (solved.check("state:p") or solved.checks[0]).why
+    for rates in ([0.0, 0.0], [-5.0, 40_000.0]):
+        flat = solve(rig(block("b", 100.0, 1.0), trailer=torsion([2.4, 3.3], rates, None), states=(road,)))
+        assert flat.loads is None and "above zero" in flat.why and flat.checks[0].status == "unknown"
+    with pytest.raises(BadInput, match=r"trailer\.empty\.tongue\.value: -5"):
+        check_rig(rig(trailer=trailer(tongue=-5.0)))

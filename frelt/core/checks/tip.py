@@ -1,6 +1,6 @@
 """Parked and unhitched: whether someone stepping on the tail tips the trailer off its jack.
 
-The jack still carries while the person's moment about the axles is below the trailer's own. A person
+The jack still carries while what the person relieves it of is below what it carries. A person
 on a hanging ramp counts in full at its end. Where rear stands are down they hold the tail; what they
 then carry is a limit of its own.
 """
@@ -13,6 +13,7 @@ from ..judge.check import Bearing, Check, CheckKind, register
 from ..judge.words import carried, when
 from ..model.carrier import Trailer
 from ..statics.limit import Limit
+from ..statics.supports import relief
 
 
 def tail(trailer: Trailer) -> float:
@@ -28,14 +29,15 @@ def _limits(b: Bearing) -> Iterable[Limit]:
     if trailer is None:
         return
     xa, xt, xs = trailer.axle_x, tail(trailer), trailer.stands_x
-    if xt - xa < 0.05:
+    slope = relief(trailer, xt)
+    if xt - xa < 0.05 or slope < 1e-3:
         return
     back = b.moments.row(trailer.id, (xa, -1.0, 0.0))  # how much the trailer leans on its jack [kg·m]
     yield Limit(
         "tip",
         "tip",
         "Tail tip",
-        back / (xt - xa),
+        b.supports.row("jack") / slope,
         low=b.rig.rules.person,
         by_rule=True,
         stands=False,

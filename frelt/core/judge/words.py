@@ -74,7 +74,7 @@ def brief(check: "Check", units: "Units") -> str:
     if check.status == "unknown" and check.limit is None:
         if check.why and kind is not None and kind.brief is not None:
             return kind.brief(check, units)
-        return ("jack not entered" if "jack" in check.why else "not solved yet") if check.why else f"{about}: rating unknown"
+        return (check.detail[0] if check.detail else "not solved yet") if check.why else f"{about}: rating unknown"
     if kind is not None and kind.brief is not None:
         about = kind.brief(check, units)
         if check.quantity != "mass":

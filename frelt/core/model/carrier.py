@@ -183,7 +183,8 @@ class Trailer(Value, frozen=True, kw_only=True):
 
     coupler_z: its height with the empty deck level [m].  ball_z: height of the ball it is towed on, level if None.
     sharing: axles with an equaliser share their load; `independent` ones (torsion) do not.
-    jack_x, stands_x: stations of the jack and of the rear stands [m].  brakes: None is unknown.
+    jack_x, stands_x: stations of the jack and of the rear stands [m].  parked_z: height of the coupler while it stands on its
+    jack [m]; None where the jack is cranked until the deck is level.  brakes: None is unknown.
     """
 
     id: CarrierId
@@ -198,6 +199,7 @@ class Trailer(Value, frozen=True, kw_only=True):
     empty: TrailerEmpty | None = None
     ratings: TrailerRatings = TrailerRatings()
     jack_x: Metres | None = None
+    parked_z: Length | None = None
     stands_x: Metres | None = None
     brakes: Brakes | None = None
     body: Body = Body()

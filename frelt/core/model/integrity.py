@@ -3,6 +3,7 @@
 from collections.abc import Iterable, Iterator
 from math import isclose
 
+from ..base.figure import Figure
 from ..base.value import BadInput
 from .carrier import Carrier, Deck, Trailer
 from .document import Document
@@ -133,6 +134,7 @@ def _carrier(carrier: Carrier, path: str) -> None:
     for i, zone in enumerate(carrier.body.zones):
         if zone.x1 <= zone.x0 or zone.y1 <= zone.y0:
             raise BadInput(f"{path}.body.zones[{i}]", "a zone without length or width", "x0 below x1 and y0 below y1")
+    _weights(carrier, f"{path}.empty")
     if not isinstance(carrier, Trailer):
         if carrier.wheelbase < 0.3:
             raise BadInput(
@@ -145,6 +147,18 @@ def _carrier(carrier: Carrier, path: str) -> None:
         _empty(carrier, f"{path}.empty")
     if carrier.jack_x is not None and carrier.axle_x - carrier.jack_x < 0.1:
         raise BadInput(f"{path}.jack_x", f"{carrier.jack_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
+
+
+def _weights(carrier: Carrier, path: str) -> None:
+    """No scale reads less than nothing."""
+    if carrier.empty is None:
+        return
+    names = [n for n in carrier.empty.__struct_fields__ if n not in ("tongue_at", "aboard", "each")]
+    read = [(n, getattr(carrier.empty, n)) for n in names]
+    read += [(f"each[{i}]", f) for i, f in enumerate(getattr(carrier.empty, "each", ()))]
+    for name, figure in read:
+        if isinstance(figure, Figure) and figure.value < 0:
+            raise BadInput(f"{path}.{name}.value", f"{figure.value:g}", "at least 0")
 
 
 def _empty(trailer: Trailer, path: str) -> None:

@@ -3,9 +3,14 @@
 import numpy as np
 
 from ..base.arrays import Array
+from ..base.figure import rated
 from ..base.value import Value
+from ..judge.status import RANKS
 from ..model.carrier import Carrier, Trailer
+from ..model.state import State
 from ..solve import Solved, state_unsolved
+from ..statics.forks import LEFT, RIGHT, Lifted
+from ..statics.forks import MASS as WHOLE
 from ..statics.lifting import lifted_extreme
 from ..statics.loads import Loads
 from ..statics.supports import Supports
@@ -30,6 +35,7 @@ class CheckReport(Value, frozen=True, kw_only=True, omit_defaults=False):
     check: str
     subject: str
     status: str
+    level: str
     quantity: str
     load: float | None
     limit: float | None
@@ -55,6 +61,14 @@ class StateReport(Value, frozen=True, kw_only=True, omit_defaults=False):
     centre: dict[str, Span]
 
 
+class ForkliftReport(Value, frozen=True, kw_only=True, omit_defaults=False):
+    """The forklift that lifts skids: what its plate says [kg], at a load centre [m], and how long its forks are [m]."""
+
+    rated: float | None
+    centre: float
+    forks: float
+
+
 class RigReport(Value, frozen=True, kw_only=True, omit_defaults=False):
     """A rig judged. status: the worst of its checks. carriers: in their own frames, by id."""
 
@@ -65,6 +79,7 @@ class RigReport(Value, frozen=True, kw_only=True, omit_defaults=False):
     limits: int
     checks: tuple[CheckReport, ...]
     carriers: dict[str, tuple[StateReport, ...]]
+    forklift: ForkliftReport | None = None
     report: int = REPORT_VERSION
 
 
@@ -76,6 +91,7 @@ def report(solved: Solved, words: dict[str, str]) -> RigReport:
             check=c.kind,
             subject=c.subject,
             status=c.status,
+            level=c.level or "broken",
             quantity=c.quantity,
             load=c.load,
             limit=c.limit,
@@ -91,17 +107,20 @@ def report(solved: Solved, words: dict[str, str]) -> RigReport:
     )
     known, counted = solved.known
     carriers: dict[str, tuple[StateReport, ...]] = {c.id: () for c in solved.rig.carriers}
-    if solved.loads is not None:
+    if solved.loads is None:
+        carriers = {c.id: _only_lifted(solved, c) for c in solved.rig.carriers}
+    else:
         carriers = {c.id: _states(solved, solved.loads, c) for c in solved.rig.carriers}
-    worst = solved.worst
+    lifter = solved.rig.forklift
     return RigReport(
         rig=solved.rig.id,
         name=solved.rig.name,
-        status=worst.status if worst is not None else "unknown",
+        status=min((c.status for c in solved.checks), key=RANKS.__getitem__, default="unknown"),
         limits_known=known,
         limits=counted,
         checks=checks,
         carriers=carriers,
+        forklift=ForkliftReport(rated=rated(lifter.rated), centre=lifter.centre, forks=lifter.forks) if solved.lifted else None,
     )
 
 
@@ -119,6 +138,10 @@ def _states(solved: Solved, loads: Loads, carrier: Carrier) -> tuple[StateReport
     for s, state in enumerate(solved.rig.states):
         why = state_unsolved(state, solved.rig)
         ways = [c for c, case in enumerate(loads.cases) if case.condition == state.condition]
+        lifted = _lifted(solved, carrier, state)
+        if lifted is not None:
+            found.append(lifted)
+            continue
         if why or not ways:
             none = StateReport(
                 id=state.id, name=state.name, solved=False, why=why, supports={}, mass=None, tongue_share=None, centre={}
@@ -151,6 +174,31 @@ def _states(solved: Solved, loads: Loads, carrier: Carrier) -> tuple[StateReport
             )
         )
     return tuple(found)
+
+
+def _only_lifted(solved: Solved, carrier: Carrier) -> tuple[StateReport, ...]:
+    """The lifted states of a carrier whose own loads are not known: a skid is weighed without what it stands on."""
+    found = (_lifted(solved, carrier, s) for s in solved.rig.states)
+    return tuple(s for s in found if s is not None)
+
+
+def _lifted(solved: Solved, carrier: Carrier, state: State) -> StateReport | None:
+    """A lifted state: what each fork carries [kg], and the mass of what is lifted; None where nothing of the carrier is."""
+    if state.condition != "lifted":
+        return None
+    own = [x for x in solved.lifted if x.state == state.id and solved.frames.carrier_of[x.skid] == carrier.id]
+    if not own:
+        return None
+
+    def span(one: Lifted, quantity: int) -> Span:
+        low, high = one.at(quantity, False)[1], one.at(quantity, True)[1]
+        return Span(min=float(one.least[quantity]), max=float(one.greatest[quantity]), min_fills=low, max_fills=high)
+
+    forks = {f"{x.skid}/{side}": span(x, q) for x in own for side, q in (("left", LEFT), ("right", RIGHT))}
+    return StateReport(
+        id=state.id, name=state.name, solved=True, why="", supports=forks,
+        mass=span(own[0], WHOLE), tongue_share=None, centre={},
+    )  # fmt: skip
 
 
 MASS, SHARE, X, Y = " mass", " tongue share", " x", " y"

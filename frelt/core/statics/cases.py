@@ -9,7 +9,7 @@ from ..base.value import FreltError
 from ..masses.moments import Moments
 from ..model.carrier import Trailer, Vehicle
 from ..model.rig import Rig
-from .supports import Condition, Piece, Supports, arm_length, pieces, springs, trailer_supports, vehicle_supports
+from .supports import Condition, Piece, Supports, arm_length, front_station, pieces, springs, trailer_supports, vehicle_supports
 
 Judged = Literal["all", "without bars", "with bars"]
 
@@ -36,6 +36,21 @@ def unsolved(rig: Rig) -> str:
         return "where the ball stands on the vehicle is not entered (Chassis)"
     if trailer is not None and springs(trailer) and any(a.rate is None for a in trailer.axles):
         return "how far each axle sags at its rating is not entered"
+    if trailer is not None and springs(trailer) and any(a.rate is not None and a.rate.value <= 0 for a in trailer.axles):
+        return "an axle's spring gives way to nothing: how far it sags at its rating must be above zero"
+    return ""
+
+
+def parked_unsolved(rig: Rig) -> str:
+    """Why a rig on its jack cannot be computed, or an empty string; its other states stand by themselves."""
+    if rig.trailer is None:
+        return ""
+    if rig.trailer.jack_x is None:
+        return "where the jack stands is not entered (Chassis)"
+    try:
+        front_station(rig.trailer, "parked")
+    except FreltError as err:
+        return f"{err} (Chassis)"
     return ""
 
 
@@ -57,8 +72,7 @@ def cases(rig: Rig, m: Moments) -> tuple[Case, ...]:
     Raises FreltError where a measure it rests on is missing or cannot be.
     """
     found = _hitched(rig, m)
-    stood = rig.trailer is None or rig.trailer.jack_x is not None
-    if stood and any(s.condition == "parked" for s in rig.states):
+    if not parked_unsolved(rig) and any(s.condition == "parked" for s in rig.states):
         found.append(_case(rig, m, "parked"))
     return tuple(found)
 

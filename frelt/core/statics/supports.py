@@ -105,24 +105,42 @@ def pieces(
 ) -> tuple[Piece, ...]:
     """The ranges of Q between which a wheel of a sprung trailer leaves or meets the ground, lowest first.
 
-    F = k·max(0, δ + θ·d) grows with θ, and so does Q = Σ F·d: each axle meets the ground at θ = -δ/d.
+    F = k·max(0, δ + θ·e), e from where the height is held, grows with θ, and so does Q = Σ F·d, d from the front support: each
+    axle meets the ground at θ = -δ/e. A jack that is cranked level lifts no wheel: there is one range.
     """
+    if condition == "parked" and trailer.parked_z is None:
+        supports = _on_springs(trailer, m, condition, frozenset(range(len(trailer.axles))), ball_z, couple)
+        return (Piece(supports, -float("inf"), float("inf"), _arm(trailer, m, front_station(trailer, condition), couple)),)
     xf, k = front_station(trailer, condition), _rates(trailer)
-    d, sag = [a.x - xf for a in trailer.axles], _sag(trailer, condition, ball_z)
-    order = sorted(range(len(k)), key=lambda j: -sag / d[j])
+    d, e = [a.x - xf for a in trailer.axles], [a.x - trailer.coupler_x for a in trailer.axles]
+    sag = _sag(trailer, condition, ball_z)
+    order = sorted(range(len(k)), key=lambda j: -sag / e[j])
     found = []
     for count in range(1, len(order) + 1):
         down = order[:count]
 
         def moment(theta: float, down: list[int] = down) -> float:
-            return sum(k[j] * d[j] * (sag + theta * d[j]) for j in down)
+            return sum(k[j] * d[j] * (sag + theta * e[j]) for j in down)
 
-        low = moment(-sag / d[order[count - 1]])
-        high = moment(-sag / d[order[count]]) if count < len(order) else float("inf")
+        low = moment(-sag / e[order[count - 1]])
+        high = moment(-sag / e[order[count]]) if count < len(order) else float("inf")
         if high > low:
             supports = _on_springs(trailer, m, condition, frozenset(down), ball_z, couple)
             found.append(Piece(supports, low, high, _arm(trailer, m, xf, couple)))
     return tuple(found)
+
+
+def relief(trailer: Trailer, at: float) -> float:
+    """By how much a jack is relieved by one mass at a station behind the axles, per unit of it [-].
+
+    Axles that share turn the trailer about their middle; on springs each gives way, about the foot of the jack.
+    """
+    xf = front_station(trailer, "parked")
+    if not springs(trailer):
+        return (at - trailer.axle_x) / (trailer.axle_x - xf)
+    k, d = _rates(trailer), [a.x - xf for a in trailer.axles]
+    first, second = (sum(kj * dj**n for kj, dj in zip(k, d, strict=True)) for n in (1, 2))
+    return (at - xf) * first / second - 1
 
 
 def vehicle_supports(
@@ -183,16 +201,11 @@ def _arm(trailer: Trailer, m: Moments, xf: float, couple: Array | None) -> Array
 
 
 def _sag(trailer: Trailer, condition: Condition, ball_z: float | None) -> float:
-    """δ [m]: the sag of the empty, level trailer, less how much higher than level the ball is.
-
-    On its jack the trailer is taken to be cranked level.
-    """
+    """δ [m]: the sag of the empty, level trailer, less how much higher than level its coupler is held: by the ball or the jack."""
     empty = bare(trailer)
     carried = sum(a.rate.value * (a.x - trailer.coupler_x) for a in trailer.axles if a.rate is not None)
-    sag = empty.mass * (empty.x - trailer.coupler_x) / carried
-    if condition == "hitched" and ball_z is not None:
-        sag += trailer.coupler_z - ball_z
-    return sag
+    held = ball_z if condition == "hitched" else trailer.parked_z
+    return empty.mass * (empty.x - trailer.coupler_x) / carried + (trailer.coupler_z - held if held is not None else 0.0)
 
 
 def _on_springs(
@@ -200,14 +213,19 @@ def _on_springs(
 ) -> Supports:
     """Supports while just the axles in `down` are on the ground.
 
-    F = k(δ + θ·d), d from the front support; θ from Σ F·d = Mx - M·xf + C.
+    F = k(δ + θ·e), e from the coupler, where the height is held; θ from Σ F·d = Mx - M·xf + C, d from the front support. On a
+    jack that is cranked level all sag alike: F = k·δ, with δ from the same sum.
     """
-    xf, sag = front_station(trailer, condition), _sag(trailer, condition, ball_z)
+    xf = front_station(trailer, condition)
     k = [kj if j in down else 0.0 for j, kj in enumerate(_rates(trailer))]
     d = [a.x - xf for a in trailer.axles]
     first = sum(kj * dj for kj, dj in zip(k, d, strict=True))
-    second = sum(kj * dj * dj for kj, dj in zip(k, d, strict=True))
     arm, one = _arm(trailer, m, xf, couple), m.row(trailer.id, (0.0, 0.0, 0.0), 1.0)
-    rows = [arm * (kj * dj / second) + one * (kj * sag * (1 - dj * first / second)) for kj, dj in zip(k, d, strict=True)]
+    if condition == "parked" and trailer.parked_z is None:
+        rows = [arm * (kj / first) for kj in k]
+    else:
+        sag, e = _sag(trailer, condition, ball_z), [a.x - trailer.coupler_x for a in trailer.axles]
+        second = sum(kj * dj * ej for kj, dj, ej in zip(k, d, e, strict=True))
+        rows = [arm * (kj * ej / second) + one * (kj * sag * (1 - ej * first / second)) for kj, ej in zip(k, e, strict=True)]
     roll = [kj * a.track**2 for kj, a in zip(k, trailer.axles, strict=True)]
     return _on_axles(trailer, m, condition, rows, [r / sum(roll) for r in roll])

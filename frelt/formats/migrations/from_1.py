@@ -10,6 +10,7 @@ from . import Raw, step
 
 NUMBER = re.compile(r"\d+(?:\.\d+)?")
 USUAL_STRENGTH = 0.125
+COUPLER = 0.45  # height of a coupler where version 1 said none [m]
 WALL = 0.03  # the strength on the wall that version 1 left out where it was the usual one
 
 
@@ -59,6 +60,8 @@ def _carrier(carrier: Raw, items: set[str]) -> Raw:
     """A carrier whose walls, doors and roof say which side they are, and whose weighing names items there are."""
     doors = carrier.get("body", {}).get("doors", [])
     made = {**carrier, "decks": [{**d, "face_of": _face(d, doors)} for d in carrier.get("decks", [])]}
+    if carrier.get("sharing") == "independent":
+        made.setdefault("parked_z", carrier.get("coupler_z", COUPLER))  # version 1 knew no other
     empty = carrier.get("empty") or {}
     if "aboard" in empty:
         aboard = [{**a, "item": a.get("item") if a.get("item") in items else None} for a in empty["aboard"]]

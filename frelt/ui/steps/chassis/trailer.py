@@ -83,7 +83,7 @@ def tape(form: Form, trailer: Trailer) -> list[QWidget]:
         words = f"Front edge to {axle.name.lower()}"
         listed.append(form.length(words, f"axle:{n}", partial(_axle_x, n), partial(_with_axle_x, n), 0.1, 20))
     if springs(trailer):
-        listed.append(_ball(form))
+        listed += [_ball(form), _parked(form)]
     listed.append(form.length("Track, wheel to wheel", "track", lambda c: c.axles[0].track, with_track, 0.5, 3))
     return listed
 
@@ -169,6 +169,23 @@ def _jack(form: Form) -> FigureField:
         form.change(lambda c: replace(c, jack_x=None if v is None else _t(c).coupler_x + v), "jack")
 
     return form.field("Coupler to jack", "length", "jack", value, typed, "unknown", low=0.0, high=6.0, may_be_empty=True)
+
+
+def _parked(form: Form) -> FigureField:
+    def typed(v: float | None) -> None:
+        form.change(lambda c: replace(c, parked_z=v), "height on the jack")
+
+    return form.field(
+        "Coupler height on its jack",
+        "length",
+        "coupler height",
+        lambda c: _t(c).parked_z,
+        typed,
+        "cranked level",
+        low=0.1,
+        high=2.0,
+        may_be_empty=True,
+    )
 
 
 def _stands(form: Form) -> FigureField:
