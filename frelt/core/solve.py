@@ -66,6 +66,10 @@ class Solved(Struct, frozen=True):
             counted |= {m.id: m.known for m, here in zip(limits, anywhere, strict=True) if here and m.counts}
         return sum(counted.values()), len(counted)
 
+    def about(self, field: str) -> Check | None:
+        """The check that a rating typed into a field is held against; of a tire's two ends the first."""
+        return next((c for c in self.checks if c.field == field), None)
+
     def check(self, check_id: str) -> Check | None:
         """The check of that id, if it is judged here."""
         return next((c for c in self.checks if c.id == check_id), None)

@@ -77,7 +77,8 @@ def test_the_list_weighs_what_its_entries_and_liquids_do() -> None:
     assert found.road.value - found.dry.value > 1000  # mostly water
     names = {n.name: n for n in found.needed}
     assert (
-        names["Engine diaphragm pump"].entry == "" and names["Antifreeze tank"].road.value > names["Antifreeze tank"].dry.value
+        names["Soft-wash pump, engine diaphragm, 9.6 gal/min"].entry == "pump-engine"
+        and names["Antifreeze tank"].road.value > names["Antifreeze tank"].dry.value
     )
     assert next(n for n in found.needed if n.entry == "reel-stack-2").supplied == "worn"
     water = next(n for n in found.needed if n.entry.startswith("water"))

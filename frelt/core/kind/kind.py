@@ -52,7 +52,10 @@ class Given(Struct, frozen=True):
         """A number. Raises KeyError for a parameter the kind does not have."""
         if name in self.numbers:
             return self.numbers[name]
-        return next(p.usual for p in self.params if p.id == name)
+        for param in self.params:
+            if param.id == name:
+                return param.usual
+        raise KeyError(name)
 
     def word(self, name: str) -> str:
         """A choice. Raises KeyError for one the kind does not have."""

@@ -21,6 +21,14 @@ def is_computed(figure: Figure) -> bool:
     return figure.source == "estimate" and figure.note.startswith(COMPUTED)
 
 
+def follows(figure: Figure) -> bool:
+    """Whether a figure follows the kind's parameters: computed from them, or listed with them from memory.
+
+    What somebody typed, weighed, measured or read stays.
+    """
+    return is_computed(figure) or (figure.source == "estimate" and "from memory" in figure.note)
+
+
 def made(
     kind_id: str, item_id: str, name: str, fields: Mapping[str, Figure] | None = None, options: Mapping[str, str] | None = None
 ) -> Item:
@@ -56,22 +64,28 @@ def refreshed(item: Item, before: Made | None = None) -> Item:
     new = kind.make(kind.given(item.fields, item.options))
 
     def size(old: Figure, value: float) -> Figure:
-        return _figure(value, value * new.size_pm, kind) if is_computed(old) else old
+        return _figure(value, value * new.size_pm, kind) if follows(old) else old
 
     centre = item.centre
-    if centre.note.startswith(COMPUTED):
+    if centre.note.startswith(COMPUTED) or (centre.source == "estimate" and "from memory" in centre.note):
         x, y, z = new.centre
-        centre = Centre(x=_mm(x), y=_mm(y), z=_mm(z), plus_minus=new.centre_pm, note=centre.note)
+        centre = Centre(x=_mm(x), y=_mm(y), z=_mm(z), plus_minus=new.centre_pm, note=_note(kind))
     return replace(
         item,
         length=size(item.length, new.length),
         width=size(item.width, new.width),
         height=size(item.height, new.height),
-        mass=_figure(new.mass, new.mass_pm, kind, 1) if is_computed(item.mass) else item.mass,
+        mass=_figure(new.mass, new.mass_pm, kind, 1) if follows(item.mass) else item.mass,
         centre=centre,
         parts=_parts(item.parts, before, new),
         decks=_decks(item, new),
     )
+
+
+def sized_by_volume(item: Item) -> bool:
+    """Whether a volume is among what an item is known by, so that its tank's capacity follows from it."""
+    kind = find(item.kind)
+    return kind is not None and kind.make is not None and any(p.quantity == "volume" for p in kind.params)
 
 
 def with_field(item: Item, name: str, figure: Figure) -> Item:
@@ -90,12 +104,12 @@ def _now(item: Item) -> Made | None:
 
 
 def _figure(value: float, plus_minus: float, kind: Kind, places: int = 3) -> Figure:
+    return Figure(value=round(value, places), plus_minus=round(plus_minus, places), note=_note(kind))
+
+
+def _note(kind: Kind) -> str:
     listed = [p.label.lower() for p in kind.params] + [c.label.lower() for c in kind.choices]
-    return Figure(
-        value=round(value, places),
-        plus_minus=round(plus_minus, places),
-        note=f"{COMPUTED} from {', '.join(listed)}; rates from memory",
-    )
+    return f"{COMPUTED} from {', '.join(listed)}; rates from memory"
 
 
 def _mm(value: float) -> float:
@@ -111,7 +125,7 @@ def _parts(old: tuple[Part, ...], before: Made | None, new: Made) -> tuple[Part,
 
 def _kept(old: Part | None, was: Part | None, new: Part) -> Part:
     if isinstance(old, TankPart) and isinstance(new, TankPart):
-        if not is_computed(old.capacity):  # someone measured this tank; how it is drawn and shut off can still change
+        if not follows(old.capacity):  # someone measured this tank; how it is drawn and shut off can still change
             changed = {
                 n: getattr(new, n)
                 for n in ("heel", "top", "baffles")
@@ -123,7 +137,7 @@ def _kept(old: Part | None, was: Part | None, new: Part) -> Part:
         }
         return replace(new, name=old.name, liquid=old.liquid, **typed)
     if isinstance(old, HosePart) and isinstance(new, HosePart):
-        return replace(new, name=old.name, holds=old.holds, mass=new.mass if is_computed(old.mass) else old.mass)
+        return replace(new, name=old.name, holds=old.holds, mass=new.mass if follows(old.mass) else old.mass)
     return new
 
 

@@ -24,15 +24,15 @@ def heat_flow(g: Given) -> float:
 def coil_size(heat: float) -> tuple[float, float, float]:
     """Diameter, height [m] and mass [kg] of coil, shell and burner for a heat flow [W]."""
     kw = heat / 1000
-    return 0.42 + 0.0012 * kw, 0.70 + 0.0022 * kw, 42 + 0.62 * kw
+    return 0.42 + 0.0012 * kw, 0.70 + 0.0022 * kw, 58 + 0.80 * kw
 
 
 def _make(g: Given) -> Made:
     kw, heat = shaft_power(g) / 1000, heat_flow(g)
     across, tall, coil = coil_size(heat)
     length = 0.60 + 0.022 * kw + across + 0.12
-    width, height = max(0.50 + 0.012 * kw, across + 0.12), max(tall + 0.12, 0.9)
-    mass = engine_mass(g) + coil + 32 + 2.4 * kw + 3 + 100 * (g["fuel"] + g["diesel"])
+    width, height = max(0.50 + 0.012 * kw, across + 0.22), max(tall + 0.12, 0.9)
+    mass = engine_mass(g) + coil + 44 + 3.2 * kw + 3 + 100 * (g["fuel"] + g["diesel"])
     x, z = -0.42 * length, 0.25 * height
     parts: list[Part] = [
         port("inlet", "Inlet", (x, -width / 2, z), 0.019 if g["flow"] < 5e-4 else 0.025),

@@ -29,7 +29,7 @@ def shaft_power(g: Given) -> float:
 
 def engine_mass(g: Given) -> float:
     """Engine, pump and drive without frame and fuel tank [kg]."""
-    drive = {"belt": 20.0, "gear": 11.0, "direct": 2.0}[g.word("drive")]
+    drive = {"belt": 32.0, "gear": 14.0, "direct": 2.0}[g.word("drive")]
     clutch = 7.0 if g.word("clutch") != "none" else 0.0
     return 8 + 2.9e-3 * shaft_power(g) + 5 + 0.6 * g["flow"] * 60000 + drive + clutch
 
@@ -37,8 +37,8 @@ def engine_mass(g: Given) -> float:
 def _make(g: Given) -> Made:
     kw = shaft_power(g) / 1000
     belt = g.word("drive") == "belt"
-    length, width, height = 0.60 + 0.022 * kw + 0.10 * belt, 0.44 + 0.012 * kw, 0.48 + 0.011 * kw
-    mass, parts = engine_mass(g) + 10 + 1.8 * kw, _ports(g, length, width, height)
+    length, width, height = 0.62 + 0.022 * kw + 0.12 * belt, 0.45 + 0.012 * kw, 0.52 + 0.011 * kw
+    mass, parts = engine_mass(g) + 8 + 2.2 * kw, _ports(g, length, width, height)
     where, volume = g.word("tank"), g["fuel"]
     if where != "none" and volume > 0:
         mass += 1.5 + 100 * volume

@@ -66,7 +66,7 @@ def _make(g: Given) -> Made:
     length, width = g["flange"] + 0.08, g["between"] + 0.16
     tier = g["flange"] + 0.10
     motor = g.word("rewind") == "12 V motor"
-    each = 5 + 60 * g["flange"] * g["between"] + (5.5 if motor else 1.0)
+    each = 7 + 72 * g["flange"] * g["between"] + (7.0 if motor else 1.5)
     mass = tiers * each + (8 if tiers > 1 else 3)
     parts = [
         hose(

@@ -72,9 +72,9 @@ def empty_mass(word: str, material: str, v: float, size: Vec) -> float:
     if word == "cage":
         return 22 + 38 * v
     if material == "plastic":
-        frame = {"leg": 1.25, "cone bottom": 1.9}.get(word, 1.0)
+        frame = {"leg": 1.25, "slim": 1.2, "lying": 1.15, "cone bottom": 1.9}.get(word, 1.0)
         return float(0.30 * (v * 1000) ** 0.75) * frame
-    return 1.15 * THICK[material] * 2 * (length * width + length * height + width * height) + 1.0
+    return 1.35 * THICK[material] * 2 * (length * width + length * height + width * height) + 1.0
 
 
 def _make(g: Given) -> Made:

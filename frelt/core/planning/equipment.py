@@ -3,14 +3,16 @@
 Rates are common practice, no source, unless marked. Every line may be overruled in the brief.
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from math import ceil
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from ..base.constants import COIL_EFFICIENCY, DIESEL_HEAT, GASOLINE_PER_JOULE, PUMP_EFFICIENCY, WATER_DENSITY, WATER_HEAT
 from ..base.figure import Figure
 from ..base.units import GALLON, Quantity, Units
+from ..kind.registry import given
 from ..kind.substances import GASOLINE, LIQUIDS, WATER, hypochlorite
 from ..masses.weigh import together, weigh
 from ..model.brief import Brief, Surface
@@ -253,11 +255,13 @@ def _needed(b: Brief, steps: _Steps, entries: Sequence[Entry]) -> list[Needed]:
     at = steps.at
     found: list[Needed] = []
     if b.hot:
-        found += have.pick("hot-5-burner", ceil(at["total"] / HOT_FLOW - 1e-9), "hot water", {"diesel": at["diesel"]})
+        count = ceil(at["total"] / HOT_FLOW - 1e-9)
+        found += have.of_kind(HOT, count, "hot water", {"diesel": at["diesel"]}, flow=HOT_FLOW)
     else:
         big = at["flow"] > 5 * GPM
-        entry, each = ("cold-8-belt", 8 * GPM) if big else ("cold-4-direct", 4 * GPM)
-        found += have.pick(entry, ceil(at["total"] / each - 1e-9), "flow of each operator", {"gasoline": at["gasoline"]})
+        wanted, each = (COLD, 8 * GPM) if big else (COLD_SMALL, 4 * GPM)
+        count = ceil(at["total"] / each - 1e-9)
+        found += have.of_kind(wanted, count, "flow of each operator", {"gasoline": at["gasoline"]}, flow=each)
     found += have.tanks(WATER, at["water"] + at.get("soft-water", 0.0), "water", "water to carry")
     found += have.tanks(hypochlorite(12.5), at["sh"], "SH", "SH of the day")
     found += have.tanks(next(x for x in LIQUIDS if x.name == "surfactant"), at["soap"], "surfactant", "surfactant of the day")
@@ -267,14 +271,14 @@ def _needed(b: Brief, steps: _Steps, entries: Sequence[Entry]) -> list[Needed]:
         "gasoline",
         "beyond what the machines hold",
     )
-    found += have.pick("reel-stack-2" if b.school != "none" else "reel-38", b.operators, "hose for each operator", {})
+    found += have.of_kind(REELS if b.school != "none" else REEL, b.operators, "hose for each operator", {})
     found += _soft(b, have)
     if at["antifreeze"] > 0:
         found.append(have.bare("Antifreeze tank", 0.6, 0.45, 9.0, "winter", at["antifreeze"], 1040.0))
     if at["generator"] > 0:
-        found += have.pick("generator-4", 1, "mains voltage", {"gasoline": 0.01})
-    found += have.pick("battery-12v", max(ceil(at["battery"] / 100 - 1e-9), 1), "charge for the day", {})
-    found += have.pick("toolbox-48", 1, "tools, fittings and what nobody counts", {})
+        found += have.of_kind(GENERATOR, 1, "mains voltage", {"gasoline": 0.01}, power=at["generator"])
+    found += have.of_kind(BATTERY, max(ceil(at["battery"] / 100 - 1e-9), 1), "charge for the day", {}, charge=100.0)
+    found += have.of_kind(TOOLBOX, 1, "tools, fittings and what nobody counts", {}, long=1.2)
     found.append(have.bare("Small things: spare hose, guns, cones, kit", 0.9, 0.6, 75.0, "they add up to hundreds of pounds"))
     return found
 
@@ -282,18 +286,39 @@ def _needed(b: Brief, steps: _Steps, entries: Sequence[Entry]) -> list[Needed]:
 def _soft(b: Brief, have: "_Stock") -> list[Needed]:
     if b.school == "none":
         return []
-    found = list(have.pick("mixer-3", 1, "water, SH and surfactant in their shares", {}))
-    if b.school == "12 V diaphragm":
-        return [*have.pick("pump-12v", 1, b.school, {}), *found]
-    if b.school == "engine diaphragm":
-        return [have.bare("Engine diaphragm pump", 0.8, 0.55, 48.0, b.school), *found]
-    if b.school == "air diaphragm":
-        return [
-            have.bare("Air diaphragm pump", 0.4, 0.35, 14.0, b.school),
-            have.bare("Compressor, 20 cfm, with dryer", 1.2, 0.6, 165.0, b.school),
-            *found,
-        ]
-    return found
+    found = have.of_kind(MIXER, 1, "water, SH and surfactant in their shares", {})
+    pump = replace(PUMP, name=f"Soft-wash pump, {b.school}", options={"school": b.school})
+    found = [*have.of_kind(pump, 1, b.school, {}), *found]
+    return [*found, *have.of_kind(COMPRESSOR, 1, b.school, {}, flow=AIR)] if b.school == "air diaphragm" else found
+
+
+class Wanted(Struct, frozen=True):
+    """A thing of a kind that a list asks for. entry: the one of the catalog that is taken where it suits.
+
+    options: choices it must have.  length, width [m], mass [kg]: usual for it, where no catalog has one.
+    """
+
+    kind: str
+    name: str
+    length: float
+    width: float
+    mass: float
+    entry: str = ""
+    options: Mapping[str, str] = {}
+
+
+AIR = 20 * 0.028316846592 / 60  # m³/s: 20 cubic feet a minute
+COLD = Wanted("machine", "Cold machine, 8 gal/min", 1.1, 0.65, 160.0, "cold-8-belt")
+COLD_SMALL = Wanted("machine", "Cold machine, 4 gal/min", 0.8, 0.55, 65.0, "cold-4-direct")
+HOT = Wanted("hot-machine", "Hot machine, 5.5 gal/min", 1.5, 0.8, 310.0, "hot-5-burner")
+REEL = Wanted("reel", "Reel with 200 ft of hose", 0.56, 0.62, 53.0, "reel-38")
+REELS = Wanted("reel", "Reel stack of two with hose", 0.56, 0.62, 100.0, "reel-stack-2", {"make": "textile braid"})
+GENERATOR = Wanted("generator", "Generator, 4 kW", 0.7, 0.53, 79.0, "generator-4")
+BATTERY = Wanted("battery", "Battery, 12 V deep cycle", 0.33, 0.18, 28.0, "battery-12v")
+TOOLBOX = Wanted("toolbox", "Toolbox, 48 in, with hand tools", 1.22, 0.5, 74.0, "toolbox-48")
+MIXER = Wanted("mixer", "Mixing station", 0.3, 0.46, 10.0, "mixer-3")
+PUMP = Wanted("pump", "Soft-wash pump", 0.8, 0.55, 45.0, "pump-12v")
+COMPRESSOR = Wanted("compressor", "Compressor, 20 cfm", 1.2, 0.6, 165.0, "compressor-20")
 
 
 class _Stock:
@@ -303,14 +328,36 @@ class _Stock:
         self._items = {e.item.id: e.item for e in entries}
         self._brings = {s.entry: s.condition for s in brief.supplied if s.entry}
 
-    def pick(self, entry: str, count: int, why: str, holds: dict[str, float]) -> list[Needed]:
-        """So many of an entry; holds: volume of a liquid shared among their own tanks [m³]."""
-        item = self._items.get(entry)
-        if item is None or count <= 0:
+    def of_kind(self, wanted: Wanted, count: int, why: str, holds: dict[str, float], **least: float) -> list[Needed]:
+        """So many of a kind: the catalog's usual one, else the least that has what it must, else one by its usual footprint.
+
+        least: of its parameters, in SI units; holds: volume of a liquid shared among their own tanks [m³].
+        """
+        if count <= 0:
             return []
-        dry = weigh(item)
+        item = self._suiting(wanted, least)
+        if item is None:
+            volume = sum(holds.values())
+            dry = Figure(value=wanted.mass, plus_minus=wanted.mass * 0.3, note="no such thing in the catalog: from memory")
+            liquid = volume / count * GASOLINE.density.value
+            return [self._row(wanted.name, count, "", dry, liquid, wanted.length, wanted.width, why)]
         liquid = sum(_own_liquid(item, name, volume / count) for name, volume in holds.items())
-        return [self._row(item.name, count, entry, dry, liquid, item.length.value, item.width.value, why)]
+        return [self._row(item.name, count, item.id, weigh(item), liquid, item.length.value, item.width.value, why)]
+
+    def _suiting(self, wanted: Wanted, least: Mapping[str, float]) -> Item | None:
+        """The usual entry where it suits, else the smallest of its kind that does."""
+
+        def suits(item: Item) -> bool:
+            if item.kind != wanted.kind:
+                return False
+            now = given(item)
+            enough = all(now[name] >= value * 0.97 for name, value in least.items())
+            return enough and all(now.word(n) == w for n, w in wanted.options.items())
+
+        usual = self._items.get(wanted.entry)
+        if usual is not None and suits(usual):
+            return usual
+        return min((i for i in self._items.values() if suits(i)), key=lambda i: weigh(i).value, default=None)
 
     def tanks(self, liquid: Liquid, volume: float, word: str, why: str) -> list[Needed]:
         """The fewest tanks of a liquid's kind that hold a volume [m³]: the smallest that does, else several of the largest."""

@@ -7,6 +7,7 @@ from PyQt6.QtWidgets import QFrame, QLabel, QPushButton, QWidget
 from ...core.base.figure import NOT_RATED, plate, rated
 from ...core.edit.ratings import rating_at, set_rating
 from ...core.judge.check import KINDS
+from ...core.judge.words import subject
 from ..frame.desk import Desk
 from .fields import FigureField, column, heading
 
@@ -38,14 +39,13 @@ class RatingEditor(QFrame):
 
     def ask(self, spot: QRectF, field: str) -> None:
         """Open beside a spot of the bench for a field such as `axles[0].rating`."""
-        rig = self.desk.rig
-        if rig is None:
+        rig, solved = self.desk.rig, self.desk.solved
+        about = solved.about(field) if solved is not None else None
+        if rig is None or about is None:
             return
         self.field_name = field
-        name = field.partition(".")[2]
-        kind = "tire" if "tires" in field else "axle" if "axles" in field else name if name in KINDS else "coupler"
-        self.heading.setText(KINDS[kind].title.upper())
-        self.where.setText(f"Where to look: {KINDS[kind].plate}.")
+        self.heading.setText(subject(about, self.desk.units).upper())
+        self.where.setText(f"Where to look: {KINDS[about.kind].plate}.")
         self.field.show_value(rated(rating_at(rig, field)), "unknown")
         palette = self.desk.theme.palette
         self.setStyleSheet(

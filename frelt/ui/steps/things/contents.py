@@ -9,6 +9,7 @@ from ....core.base.figure import Figure
 from ....core.base.text import capital
 from ....core.base.value import FreltError
 from ....core.edit.items import with_item
+from ....core.kind.make import sized_by_volume
 from ....core.kind.substances import LIQUIDS, at_temperature, hypochlorite, other
 from ....core.model.item import HosePart, Item, TankPart
 from ...frame.desk import Desk
@@ -56,6 +57,7 @@ class Contents(QWidget):
         tank = next(iter(item.tanks), None)
         self.tank.setVisible(tank is not None)
         if tank is not None:
+            self.capacity.setVisible(not sized_by_volume(item))  # else it is one of what the thing is known by
             self.capacity.show_value(tank.capacity.value)
             self.heel.show_value(tank.heel)
             self.top.show_value(tank.top)

@@ -18,7 +18,7 @@ from ....core.base.figure import Source
 from ....core.edit.items import on_deck, with_item
 from ....core.geometry.frames import standing_on
 from ....core.judge.words import sentence
-from ....core.kind.make import is_computed
+from ....core.kind.make import follows
 from ....core.masses.weigh import weigh
 from ....core.model.carrier import Deck
 from ....core.model.item import Item
@@ -203,7 +203,7 @@ class HandPanel(QWidget):
     def _set_mass(self, value: float | None) -> None:
         item = self._item()
         if item is not None and value is not None:
-            mass = replace(item.mass, value=value, note="" if is_computed(item.mass) else item.mass.note)
+            mass = replace(item.mass, value=value, note="" if follows(item.mass) else item.mass.note)
             self.desk.edit(lambda r: with_item(r, replace(item, mass=mass)), f"mass of {item.name}")
 
     def _set_mass_source(self, pm: float, source: Source) -> None:

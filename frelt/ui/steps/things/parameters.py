@@ -9,7 +9,7 @@ from ....core.base.figure import Figure
 from ....core.base.text import capital, uncapital
 from ....core.edit.items import with_item
 from ....core.kind.kind import Choice, Kind, Param
-from ....core.kind.make import is_computed, with_field, with_option
+from ....core.kind.make import follows, with_field, with_option
 from ....core.kind.registry import given, kind_of
 from ....core.model.item import Item
 from ...frame.desk import Desk
@@ -45,7 +45,7 @@ class Parameters(QWidget):
             box = self.choices[c.id]
             with QSignalBlocker(box):
                 box.setCurrentIndex(max(box.findData(now.word(c.id)), 0))
-        computed = is_computed(item.mass) or is_computed(item.length)
+        computed = follows(item.mass) or follows(item.length)
         self._words.setText(
             "Sizes, weight and parts follow from these; what you measure stays."
             if computed
