@@ -25,7 +25,8 @@ from frelt.app.library import Library
 from frelt.core.base.kept import Kept
 from frelt.core.day.play import play
 from frelt.core.edit.items import move
-from frelt.core.liquids.road_fill import fill_order, road_fill
+from frelt.core.liquids.fill_order import fill_order
+from frelt.core.liquids.road_fill import road_fill
 from frelt.core.liquids.two_tanks import two_tanks
 from frelt.core.model.document import Document
 from frelt.core.model.rig import Rig

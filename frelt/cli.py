@@ -163,7 +163,8 @@ def _written(options: argparse.Namespace, what: str) -> int:
 
             write_sheet(document, rigs[0], units, Path(options.output))
         else:
-            from .core.liquids.road_fill import fill_order, road_fill
+            from .core.liquids.fill_order import fill_order
+            from .core.liquids.road_fill import road_fill
             from .paint.placard import write_placard
 
             solved = solve(rigs[0])

@@ -1,6 +1,7 @@
 """JSON that is refused, with its path, where it is not just what was expected."""
 
 import re
+from math import isfinite
 from typing import Any, TypeVar
 
 import msgspec
@@ -18,16 +19,35 @@ def parsed(data: bytes) -> Any:
     except UnicodeDecodeError as err:
         raise BadInput("$", f"a byte at {err.start} that is not UTF-8", "a UTF-8 text file") from None
     try:
-        return json.loads(text, parse_constant=_no_constant, object_pairs_hook=_once)
+        found = json.loads(text, parse_constant=_Odd, object_pairs_hook=_once)
     except json.JSONDecodeError as err:
         where = f"line {err.lineno}, column {err.colno}"
         raise BadInput(where, uncapital(err.msg), "whole JSON; the file may be cut short") from None
     except RecursionError:
         raise BadInput("$", "brackets nested too deeply", "a rig document") from None
+    if any(w in text for w in _ODD) or _TOO_LARGE.search(text):
+        _finite(found, "$")
+    return found
 
 
-def _no_constant(name: str) -> float:
-    raise BadInput("$", f"the number {name}", "finite numbers only")
+class _Odd(str):
+    """A number that JSON does not have, by its name, until it is known where it stands."""
+
+
+_ODD = ("NaN", "Infinity")
+_TOO_LARGE = re.compile(r"\d[eE]\+?\d{3}")
+
+
+def _finite(value: Any, path: str) -> None:
+    """Raises BadInput with the path of the first number that is not finite."""
+    if isinstance(value, _Odd) or (isinstance(value, float) and not isfinite(value)):
+        raise BadInput(path, f"the number {value}", "finite numbers only")
+    if isinstance(value, dict):
+        for key, one in value.items():
+            _finite(one, f"{path}.{key}")
+    elif isinstance(value, list):
+        for n, one in enumerate(value):
+            _finite(one, f"{path}[{n}]")
 
 
 def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:

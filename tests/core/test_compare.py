@@ -38,4 +38,6 @@ def test_the_balls_height_is_what_the_torsion_twins_differ_in() -> None:
     assert gross.change == 0.0 and gross.worse == 0
     front = next(p for p in pairs if p.id == "axle:axle-1")
     rear = next(p for p in pairs if p.id == "axle:axle-2")
-    assert rear.change is not None and rear.change < 0 and front.change is not None and front.change >= 0  # its worst is on the jack
+    assert (
+        rear.change is not None and rear.change < 0 and front.change is not None and front.change >= 0
+    )  # its worst is on the jack

@@ -14,9 +14,11 @@ from frelt.core.base.constants import GRAVITY as G
 from frelt.core.base.units import GALLON
 from frelt.core.kind.substances import hypochlorite
 from frelt.core.liquids.drain import drain_time, flow, friction, level_time
-from frelt.core.liquids.road_fill import RoadFill, fill_order, rates, road_fill, with_road_fill
+from frelt.core.liquids.fill_order import fill_order
+from frelt.core.liquids.road_fill import RoadFill, fill_marks, rates, road_fill, with_road_fill
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State
+from frelt.core.model.ties import Joined
 from frelt.core.solve import solve
 from tests.conftest import block, demo, rig, tank
 
@@ -73,14 +75,14 @@ def test_every_fill_in_the_box_is_right_and_the_box_cannot_grow(places: list[tup
 @given(st.lists(PLACES, min_size=2, max_size=3), st.booleans())
 def test_the_most_liquid_is_that_of_another_solver(places: list[tuple[float, float, float]], exact: bool) -> None:
     """Source: SciPy's SLSQP on the same rows, from several starts; it can only fall short."""
-    from frelt.core.liquids.road_fill import _program
+    from frelt.core.liquids.fill_choice import choices
+    from frelt.core.liquids.road_fill import _programs
 
     solved = solve(laden(places))
     found = road_fill(solved, exact=exact)
     assert solved.loads is not None
-    rows = _program(solved, solved.loads, (0,))
-    a = rows.a if exact else np.maximum(rows.a, 0.0)
-    rest = rows.rest if exact else rows.rest - np.minimum(rows.a, 0.0) @ rows.low
+    rows = next(_programs(solved, solved.loads, (0,), choices(solved.rig, solved.loads, (0,)), exact))
+    a, rest = rows.a, rows.rest
     scale = np.maximum(np.abs(a).max(axis=1), 1e-9)
     best = -1.0
     for start in (rows.low, (rows.low + rows.top) / 2, rows.top):
@@ -217,3 +219,41 @@ def test_joined_tanks_level_as_the_textbook_says() -> None:
     expected = 2 * area * (sqrt(0.2) - sqrt(0.001)) / (pi / 4 * 0.038**2 / sqrt(1.6) * sqrt(2 * G))
     assert level_time(one, two, 0.2, 0.038, 0.0) == pytest.approx(expected, rel=1e-3)
     assert level_time(one, two, 0.2, 0.019) > 3 * level_time(one, two, 0.2, 0.038) and level_time(one, two, 0.0, 0.038) == 0.0
+
+
+@settings(max_examples=12)
+@given(st.floats(0.05, 0.35), st.floats(0.6, 4.2), st.floats(0.6, 4.2), st.floats(80, 500), st.integers(0, 2**32 - 1))
+def test_tanks_joined_at_different_heights_have_one_cap_that_is_right_all_the_way_and_cannot_grow(
+    raised: float, u: float, v: float, litres: float, seed: int
+) -> None:
+    """Against the rig solved at shares of the whole below the cap, and just above it; found once as “nothing may travel”."""
+    a, b = tank("a", litres, u), tank("b", litres * 0.8, v)
+    high = replace(b, place=replace(b.place, off=raised))
+    base = rig(block("engine", 180.0, 1.6), a, high, tank("c", 200.0, 2.4, 0.5))
+    one = replace(base, joined=(Joined(tanks=("a/tank", "b/tank")),))
+    found = road_fill(solve(one))
+    if not found.caps:
+        assert found.why.startswith("even with") or found.why.startswith("no fill")
+        return
+    assert {c.tank.address for c in found.caps} == {"a/tank", "c/tank"}
+    rng = np.random.default_rng(seed)
+
+    def both(fills: dict[str, float]) -> dict[str, float]:
+        return {**fills, "b/tank": fills["a/tank"]}  # a range of joined tanks is that of their whole
+
+    for _ in range(10):
+        share = rng.integers(0, 2, 2) if rng.random() < 0.3 else rng.random(2)
+        fills = {c.tank.address: c.low + s * (c.fill - c.low) for c, s in zip(found.caps, share, strict=True)}
+        assert wrong(one, both(fills)) == []
+    for grown in (c for c in found.caps if not c.full and c.price < 1e-6):
+        more = {c.tank.address: min(c.fill + (0.02 if c is grown else 0.0), 1.0) for c in found.caps}
+        lows = [{**more, x.tank.address: x.low} for x in found.caps if x is not grown]
+        assert any(wrong(one, both(f)) for f in (more, *lows)) or grown.fill > grown.choice.shares[-1] - 0.021
+    marks = fill_marks(found, 1e-6)
+    assert set(marks) == {"a/tank", "b/tank", "c/tank"}
+    whole = next(c for c in found.caps if c.tank.address == "a/tank")
+    assert marks["a/tank"] * litres + marks["b/tank"] * litres * 0.8 == pytest.approx(whole.fill * litres * 1.8, abs=0.02)
+    order = fill_order(solve(one), found.caps)
+    assert order is None or set(order) <= {"a/tank", "c/tank"}
+    put = with_road_fill(one, found.caps, 1e-6)
+    assert all(c.status != "over" for c in solve(put).checks if c.quantity != "length" and c.kind != "side" and c.state)

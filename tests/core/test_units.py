@@ -44,7 +44,25 @@ def test_lengths_as_people_type_them(text: str, inches: float) -> None:
     assert read(text, "length", US, convert) / INCH == pytest.approx(inches, rel=1e-9)
 
 
-@pytest.mark.parametrize("text", ["", "abc", "12 13", "5' 13", "12 3/0", "1e5", "12 lb", "nan", "inf", "--3", "3 1/2 1/2", "."])
+@pytest.mark.parametrize(
+    "text",
+    [
+        "",
+        "abc",
+        "12 13",
+        "5' 13",
+        "5 ft 14 in",
+        "16 ft192⅛ in",
+        "12 3/0",
+        "1e5",
+        "12 lb",
+        "nan",
+        "inf",
+        "--3",
+        "3 1/2 1/2",
+        ".",
+    ],
+)
 def test_nonsense_is_refused_with_an_example(text: str) -> None:
     with pytest.raises(NotUnderstood, match=r"type it like 5 ft 3 1/2 in, 63\.5"):
         read(text, "length", US, convert)

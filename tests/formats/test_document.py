@@ -99,7 +99,12 @@ def test_what_cannot_be_right_is_refused_with_its_path(path: list[Any], value: o
         (shipped(f"demo/{DEMO}.frelt.json")[:5000], "the file may be cut short"),
         (b"\xff\xfe{}", "not UTF-8"),
         (b"[]", "$.format"),
-        (b'{"format": "frelt", "version": NaN}', "the number NaN"),
+        (b'{"format": "frelt", "version": NaN}', r"$.version: the number NaN"),
+        (
+            b'{"format": "frelt", "version": 1, "rigs": [{"id": "r", "bars": {"share": -Infinity}}]}',
+            "$.rigs[0].bars.share: the",
+        ),
+        (b'{"format": "frelt", "version": 1, "rigs": [{"later": [0, 1e999]}]}', "$.rigs[0].later[1]: the number inf"),
         (b'{"format": "frelt", "format": "frelt"}', "the key “format” twice"),
         (b"[" * 200_000, "nested too deeply"),
         (b" " * 10_000_001, "10.0 MB; expected a rig document of at most 10 MB"),

@@ -113,7 +113,7 @@ def _read(text: str, quantity: Quantity, units: Units, convert: Convert | None) 
         bare = ft is None and not feet["unit"]
         if bare:
             return None if inch is None else inch * units.factor(quantity)
-        if quantity in ("length", "distance") and (ft is None or inch is None or inch < 12 or feet["unit"]):
+        if quantity in ("length", "distance") and (ft is None or inch is None or inch < 12):
             return (ft or 0.0) * FOOT + (inch or 0.0) * INCH
         return None
     other = _OTHER.match(text)

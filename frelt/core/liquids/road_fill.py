@@ -4,8 +4,9 @@ For caps u every fill between heel and u keeps c·m ≤ b when Σ max(a, 0)·u +
 a linear program. At one exact fill the program has a in place of max(a, 0); it says nothing of the fills on the way.
 """
 
-from collections.abc import Mapping, Sequence
-from math import floor
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import product
+from math import floor, prod
 from typing import Literal
 
 import numpy as np
@@ -20,19 +21,20 @@ from ..kind.registry import given
 from ..masses.item_rows import Tank
 from ..model.liquid import Tint
 from ..model.rig import Rig
-from ..model.state import FillRange, State
+from ..model.state import FillRange
 from ..solve import Solved
 from ..statics.half_planes import linear_sides
 from ..statics.loads import Loads
+from .fill_choice import Choice, choices, stretches
 
 Aim = Literal["liquid", "hours", "priority"]
-MOST_ORDERED = 14  # tanks of which every order is looked at
+MOST_WAYS = 600  # programs that are looked at, of joined tanks at different heights
 
 
 class Cap(Struct, frozen=True):
     """One tank's cap. low, fill: shares of capacity.  price: what one more liter of it takes from the rest [L].
 
-    full: whether the tank itself is what stops it.
+    full: whether the tank itself is what stops it.  tank: joined ones stand as one of them, with the capacity of all.
     """
 
     tank: Tank
@@ -40,6 +42,7 @@ class Cap(Struct, frozen=True):
     fill: float
     price: float
     full: bool
+    choice: Choice
 
     @property
     def volume(self) -> float:
@@ -69,9 +72,8 @@ class RoadFill(Struct, frozen=True):
 
 
 class _Program(Struct, frozen=True):
-    """Rows a·fill ≤ rest of the tanks that are free. limit: whose row."""
+    """Rows a·share ≤ rest of what is free to choose, on one stretch of each. limit: whose row.  low, top: of the stretches."""
 
-    tanks: tuple[int, ...]
     a: Array
     rest: Array
     limit: NDArray[np.intp]
@@ -102,38 +104,33 @@ def rates(rig: Rig) -> dict[Tint, float]:
     return found
 
 
-def _program(solved: Solved, loads: Loads, states: Sequence[int]) -> _Program:
-    table, sides, built_in = loads.table, linear_sides(loads), {i.id for i in solved.rig.items if i.built_in}
-    gone = {i for s in states for i in (*solved.rig.states[s].absent, *solved.rig.states[s].later)}
-    tied = {int(i) for g in table.groups if g.line for i in g.tanks}  # joined at different heights: their range stays
-    free = [
-        i
-        for i, t in enumerate(table.tanks)
-        if i not in tied
-        and t.item not in built_in
-        and t.item not in gone
-        and t.part.liquid.tint != "fuel"  # nobody leaves without fuel
-    ]
-    held = [i for i in range(len(table.tanks)) if i not in free]
+def _programs(solved: Solved, loads: Loads, states: Sequence[int], free: Sequence[Choice], exact: bool) -> Iterator[_Program]:
+    """A program for each way to take one stretch of every choice, the lowest first."""
+    table, sides = loads.table, linear_sides(loads)
+    chosen = {int(i) for c in free for i in c.own}
+    held = [i for i in range(len(table.tanks)) if i not in chosen]
     pull = sides.rows @ table.tank_moments.T
     rows, rests, limits = [], [], []
     for s in states:
         applies = loads.applies[s, sides.limit]
         own, low, high = pull[applies], table.low[s], table.high[s]
         worst = np.maximum(own[:, held] * low[held], own[:, held] * high[held]).sum(axis=1)
-        rows.append(own[:, free])
+        rows.append(own)
         rests.append(sides.bound[applies] - table.base[s] @ sides.rows[applies].T - worst)
         limits.append(sides.limit[applies])
-    parts = [table.tanks[i].part for i in free]
-    return _Program(
-        tanks=tuple(free),
-        a=np.concatenate(rows) if rows else np.zeros((0, len(free))),
-        rest=np.concatenate(rests) if rests else np.zeros(0),
-        limit=np.concatenate(limits) if limits else np.zeros(0, dtype=np.intp),
-        low=np.array([min(p.heel, p.top) for p in parts]),
-        top=np.array([p.top for p in parts]),
-        capacity=np.array([p.capacity.value for p in parts]),
-    )
+    whole, rest, limit = np.concatenate(rows), np.concatenate(rests), np.concatenate(limits)
+    listed = [stretches(c, whole, exact) for c in free]
+    if prod(len(x) for x in listed) > MOST_WAYS:
+        raise FreltError("so many joined tanks at different heights are not solved yet; expected one or two groups")
+    for way in product(*listed):
+        yield _Program(
+            a=np.array([x.a for x in way]).T.reshape(len(rest), len(way)),
+            rest=rest - sum(x.rest for x in way),
+            limit=limit,
+            low=np.array([x.low for x in way]),
+            top=np.array([x.high for x in way]),
+            capacity=np.array([c.whole for c in free]),
+        )
 
 
 def road_fill(
@@ -149,32 +146,60 @@ def road_fill(
     if loads is None or not chosen:
         why = solved.why or "no state is on the road"
         return RoadFill((), exact, (), known, counted, why=why)
-    program = _program(solved, loads, chosen)
-    if not program.tanks:
+    free = choices(solved.rig, loads, chosen)
+    if not free:
         return RoadFill((), exact, (), known, counted, why="there is no tank to fill")
-    a = program.a if exact else np.maximum(program.a, 0.0)
-    rest = program.rest if exact else program.rest - np.minimum(program.a, 0.0) @ program.low
-    scale = np.maximum(np.abs(a).max(axis=1), 1e-9)
-    a, rest = a / scale[:, None], rest / scale
-    kept = np.abs(a).max(axis=1) > 0
-    never = ~kept & (rest < -1e-9) | (rest < (a * program.low).sum(axis=1) - 1e-9 if not exact else np.zeros(len(rest), bool))
-    if never.any():
-        names = tuple(dict.fromkeys(loads.limits[m].subject for m in program.limit[never]))
-        return RoadFill((), exact, names, known, counted, why=f"even with every tank drawn down: {names[0]} is outside")
-    drawn = rates(solved.rig)
-    tanks = [loads.table.tanks[i] for i in program.tanks]
-    weights = _weights(tanks, program.capacity, aim, priority, drawn)
-    fills, duals = _solve(a, rest, program, weights, drawn if aim == "hours" else {}, tanks)
-    if fills is None:
-        return RoadFill((), exact, (), known, counted, why="no fill at all keeps every limit")
-    price = duals @ a
+    tanks, drawn = [c.tank for c in free], rates(solved.rig)
+    best: tuple[tuple[float, ...], Array, Array, _Program] | None = None
+    first: RoadFill | None = None
+    try:
+        for program in _programs(solved, loads, chosen, free, exact):
+            a, rest = _scaled(program)
+            never = (np.abs(a).max(axis=1) == 0) & (rest < -1e-9)
+            never |= (rest < (a * program.low).sum(axis=1) - 1e-9) if not exact else False
+            if never.any():
+                names = tuple(dict.fromkeys(loads.limits[m].subject for m in program.limit[never]))
+                why = f"even with every tank drawn down: {names[0]} is outside"
+                first = first or RoadFill((), exact, names, known, counted, why=why)
+                continue
+            weights = _weights(tanks, program.capacity, aim, priority, drawn)
+            fills, duals = _solve(a, rest, program, weights, drawn if aim == "hours" else {}, tanks)
+            if fills is None:
+                continue
+            worth = (hours(tanks, fills, _heels(free), drawn) if aim == "hours" else 0.0, *(float(w @ fills) for w in weights))
+            if best is None or _better(worth, best[0]):
+                best = worth, fills, duals, program
+    except FreltError as err:
+        return RoadFill((), exact, (), known, counted, why=str(err))
+    if best is None:
+        return first or RoadFill((), exact, (), known, counted, why="no fill at all keeps every limit")
+    _, fills, duals, program = best
+    price = duals @ _scaled(program)[0]
     caps = tuple(
-        Cap(t, float(low), float(u), float(p / c), bool(u >= top - 1e-9))
-        for t, low, u, p, c, top in zip(tanks, program.low, fills, price, program.capacity, program.top, strict=True)
+        Cap(c.tank, float(c.shares[0]), float(u), float(p / c.whole), bool(u >= c.shares[-1] - 1e-9), c)
+        for c, u, p in zip(free, fills, price, strict=True)
     )
     order = np.argsort(-duals, kind="stable")
     binding = tuple(dict.fromkeys(loads.limits[program.limit[i]].subject for i in order if duals[i] > 1e-9))
-    return RoadFill(caps, exact, binding, known, counted, hours(tanks, fills, program.low, drawn))
+    return RoadFill(caps, exact, binding, known, counted, hours(tanks, fills, _heels(free), drawn))
+
+
+def _better(one: Sequence[float], other: Sequence[float]) -> bool:
+    """Whether one is more than another in the first place where they differ by more than rounding."""
+    for a, b in zip(one, other, strict=True):
+        if abs(a - b) > 1e-12 * max(1.0, abs(b)):
+            return a > b
+    return False
+
+
+def _scaled(program: _Program) -> tuple[Array, Array]:
+    """The rows of a program, each so large that one share of the tank that moves it most moves it by one."""
+    scale = np.maximum(np.abs(program.a).max(axis=1), 1e-9)
+    return program.a / scale[:, None], program.rest / scale
+
+
+def _heels(free: Sequence[Choice]) -> Array:
+    return np.array([c.shares[0] for c in free])
 
 
 def hours(tanks: Sequence[Tank], fills: Array, low: Array, drawn: Mapping[Tint, float]) -> float:
@@ -204,7 +229,7 @@ def _solve(
     from scipy.optimize import linprog
 
     rows, bound, prices = a, rest, np.zeros(len(rest))
-    count = len(program.capacity)
+    count, heels = len(program.capacity), np.array([min(t.part.heel, t.part.top) for t in tanks])
     bounds = list(zip(program.low, program.top, strict=True))
     if drawn:  # first the hours: Σ capacity·(u - low) of each liquid at least rate·t
         more, least = [], []
@@ -212,7 +237,7 @@ def _solve(
             own = np.array([t.part.liquid.tint == tint for t in tanks])
             if own.any() and rate > 0:
                 more.append(np.append(np.where(own, -program.capacity, 0.0), rate))
-                least.append(-float((program.capacity * program.low)[own].sum()))
+                least.append(-float((program.capacity * heels)[own].sum()))
         if more:
             whole = np.vstack([np.hstack([a, np.zeros((len(a), 1))]), np.array(more)])
             aim = np.append(np.zeros(count), -1.0)
@@ -232,50 +257,6 @@ def _solve(
     return fills, prices
 
 
-def fill_order(solved: Solved, caps: Sequence[Cap], states: Sequence[int] | None = None) -> tuple[str, ...] | None:
-    """In which order the tanks are filled to their caps so that every moment of it is right, hitched and standing.
-
-    Addresses of the tanks; empty where any order will do, None where there is none. Of the right orders it is the one whose
-    tightest moment is least tight. Raises FreltError for more tanks than can be looked at.
-    """
-    loads, chosen = solved.loads, road_states(solved.rig) if states is None else tuple(states)
-    moving = [c for c in caps if c.fill > c.low + 1e-9]
-    if loads is None or not chosen:
-        return None
-    if len(moving) > MOST_ORDERED:
-        raise FreltError(f"{len(moving)} tanks; an order is looked for among {MOST_ORDERED} at most")
-    table, sides = loads.table, linear_sides(loads)
-    number = {t.address: i for i, t in enumerate(table.tanks)}
-    standing = State(id="filling", name="filling", road=False)
-    applies = np.array([loads.limits[m].applies(standing) for m in sides.limit], dtype=bool)
-    if not applies.any() or not moving:
-        return ()
-    rows, bound = sides.rows[applies], sides.bound[applies]
-    pull = rows @ table.tank_moments.T
-    start = table.high[chosen[0]].copy()
-    for c in caps:
-        start[number[c.tank.address]] = c.low
-    rest = bound - table.base[chosen[0]] @ rows.T - pull @ start
-    step = np.array([pull[:, number[c.tank.address]] * (c.fill - c.low) for c in moving])
-    masks = np.arange(1 << len(moving))
-    bits = (masks[:, None] >> np.arange(len(moving))) & 1
-    room = ((rest - bits @ step) / np.maximum(np.abs(bound), 1.0)).min(axis=1)
-    if (room >= -1e-9).all():
-        return ()
-    best, last = np.where(masks == 0, room, -np.inf), np.full(len(masks), -1)
-    for mask in range(1, len(masks)):
-        for b in range(len(moving)):
-            if mask >> b & 1 and min(best[mask ^ (1 << b)], room[mask]) > best[mask]:
-                best[mask], last[mask] = min(best[mask ^ (1 << b)], room[mask]), b
-    if best[-1] < -1e-9:
-        return None
-    order, mask = [], len(masks) - 1
-    while mask:
-        order.append(moving[last[mask]].tank.address)
-        mask ^= 1 << int(last[mask])
-    return tuple(reversed(order))
-
-
 def with_road_fill(rig: Rig, caps: Sequence[Cap], measure: float, states: Sequence[int] | None = None) -> Rig:
     """The rig whose road ranges run from heel to the caps, rounded down to a measure [m³]."""
     for s in road_states(rig) if states is None else states:
@@ -283,6 +264,11 @@ def with_road_fill(rig: Rig, caps: Sequence[Cap], measure: float, states: Sequen
             fill = rounded(cap, measure)
             rig = set_fill(rig, rig.states[s].id, cap.tank.address, FillRange(low=min(cap.low, fill), high=fill, now=fill))
     return rig
+
+
+def fill_marks(found: RoadFill, measure: float) -> dict[str, float]:
+    """Where the line of a road fill stands on every tank, a share, rounded down to a measure [m³], by address."""
+    return {address: fill for cap in found.caps for address, fill in cap.choice.lines(rounded(cap, measure)).items()}
 
 
 def rounded(cap: Cap, measure: float) -> float:

@@ -9,7 +9,8 @@ from ....core.base.text import duration, joined, uncapital
 from ....core.base.value import FreltError
 from ....core.edit.items import with_item
 from ....core.liquids.drain import drain_time, valve_of
-from ....core.liquids.road_fill import Aim, Cap, RoadFill, fill_order, road_fill, rounded, with_road_fill
+from ....core.liquids.fill_order import fill_order
+from ....core.liquids.road_fill import Aim, Cap, RoadFill, fill_marks, road_fill, rounded, with_road_fill
 from ....core.model.item import Item, TankPart
 from ....core.model.rig import fill_range
 from ....core.solve import Solved, solve
@@ -158,7 +159,7 @@ class RoadPart(QWidget):
     def _arrived(self, found: RoadFill, order: tuple[str, ...] | None, exact: bool) -> None:
         self.found, self.order = found, order
         measure = self.desk.units.measure
-        self.desk.caps = {} if exact else {c.tank.address: rounded(c, measure) for c in found.caps}
+        self.desk.caps = {} if exact else fill_marks(found, measure)
         self._show()
 
     def _fill_lists(self, solved: Solved | None) -> None:
