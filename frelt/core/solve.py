@@ -27,6 +27,7 @@ from .statics.forks import Lifted, lifted, skids
 from .statics.lifting import lifted_extreme
 from .statics.limit import Limit
 from .statics.loads import LiftedPiece, Loads
+from .statics.unsure import moved
 from .statics.worst import Extreme, extreme
 
 
@@ -191,15 +192,17 @@ def _state(rig: Rig, columns: Moments, heavy: bool) -> Stated:
     listed = [_limits(Bearing(rig, columns, case, heavy)) for case in ways]
     limits = tuple(m for own in listed for m in own)
     num, den = _rows(limits, columns.size)
+    other = [_rows([m for c in cases(r, columns) for m in _limits(Bearing(r, columns, c, heavy))], columns.size)[0] for r in moved(rig)]
     applies = np.array([[m.applies(s) for m in limits] for s in rig.states], dtype=bool)
     none = np.zeros(columns.size)
+    ends = np.array([none if m.doubt is None else m.doubt for m in limits]).reshape(-1, columns.size)
     return Stated(
         cases=ways,
         limits=limits,
         case_of=np.repeat(np.arange(len(ways)), [len(own) for own in listed]),
         num=num,
         den=den,
-        doubt=np.array([none if m.doubt is None else m.doubt for m in limits]).reshape(-1, columns.size),
+        doubt=np.array([ends, *(row - num for row in other)]),
         applies=applies.reshape(len(rig.states), len(limits)),
     )
 

@@ -244,6 +244,28 @@ def test_axles_without_an_equalizer_carry_what_a_beam_on_springs_does(
         assert ours[f"{axle}/left"] + ours[f"{axle}/right"] == pytest.approx(found[axle], rel=1e-3, abs=0.2)
 
 
+def test_the_spread_of_a_sprung_axle_holds_what_its_springs_and_its_hitchs_height_leave_open() -> None:
+    """Source: PyNite, the same beam with one rate, then with the coupler's height, moved by its ±; root of squares."""
+    stations, rates, unsure, raised = [2.4, 3.3], [10_000.0, 12_000.0], 1_200.0, 0.02
+    firm = torsion(stations, rates, 0.45 + raised)
+    loose = replace(firm, axles=tuple(replace(a, rate=replace(a.rate, plus_minus=unsure)) for a in firm.axles if a.rate))
+    machine, empty = block("machine", 500.0, 2.6), bare(firm)
+
+    def beams(more: tuple[float, ...], up: float = 0.0) -> dict[str, float]:
+        own = [k + m for k, m in zip(rates, more, strict=True)]
+        sag = empty.mass * (empty.x + 1.0) / sum(k * (x + 1.0) for k, x in zip(own, stations, strict=True))
+        return on_springs(stations, own, sag - raised + up, [(empty.mass, empty.x), (500.0, 2.6)])
+
+    base, moves = beams((0.0, 0.0)), [beams((unsure, 0.0)), beams((0.0, unsure))]
+    height = beams((0.0, 0.0), 0.01 * 2**0.5)
+    for name, support in (("axle:a1", "a1"), ("coupler:tongue", "coupler")):
+        ours, before = solve(rig(machine, trailer=loose)).check(name), solve(rig(machine, trailer=firm)).check(name)
+        assert ours is not None and before is not None
+        own = sum((m[support] - base[support]) ** 2 for m in moves)
+        assert ours.spread**2 - before.spread**2 == pytest.approx(own, rel=2e-3)
+        assert before.spread > abs(height[support] - base[support]) > 1.0
+
+
 def test_a_nose_high_hitch_loads_the_rear_axle_and_a_far_too_high_one_lifts_the_front() -> None:
     """By design.md: a nose-high hitch loads the rear axle; where a wheel lifts the other carries as on one axle."""
     rates = [30_000.0, 30_000.0]

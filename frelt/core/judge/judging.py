@@ -138,13 +138,17 @@ def _unsure(loads: Loads, low_side: NDArray[np.bool_], plate: Array, chosen: NDA
 
 
 def _doubt(loads: Loads, fills: Array, chosen: NDArray[np.intp] | slice) -> Array:
-    """One ± of what is not of a mass, at some fills (states, limits, tanks): how a vehicle's axles share a roll."""
-    found = np.zeros(fills.shape[:2])
-    doubt = loads.doubt[chosen]
-    some = np.nonzero(doubt.any(axis=1))[0]
-    if len(some):
-        pull = doubt[some]
-        found[:, some] = loads.table.base @ pull.T + (fills[:, some] * (pull @ loads.table.tank_moments.T)).sum(-1)
+    """± of what is not of a mass, at some fills (states, limits, tanks): how axles share a roll, spring rates, heights."""
+    squares = np.zeros(fills.shape[:2])
+    den, moments = loads.den[chosen], loads.table.tank_moments.T
+    for cause in loads.doubt:
+        doubt = cause[chosen]
+        some = np.nonzero(doubt.any(axis=1))[0]
+        if not len(some):
+            continue
+        own, over = (loads.table.base @ r.T + (fills[:, some] * (r @ moments)).sum(-1) for r in (doubt[some], den[some]))
+        squares[:, some] += (own / np.where(den[some].any(axis=1), over, 1.0)) ** 2
+    found: Array = np.sqrt(squares)
     return found
 
 

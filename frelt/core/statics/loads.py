@@ -30,7 +30,7 @@ class Loads(Struct, frozen=True):
 
     limits: one that holds in several cases stands here once for each, under one id.  case_of: which case, (limits,).
     num, den: (limits, size) rows of the limits.  least, greatest: over every fill, (states, limits).
-    doubt: (limits, size) one ± of each that is not of a mass.
+    doubt: (causes, limits, size) what one ± of each cause that is not of a mass adds to num.
     lifted: by (state, case), the ranges of a sprung trailer where some fill takes an axle off the ground.
     pieces_of: the ranges of a case, by its number, with every limit's rows there; found when first asked for.
     kept: where what follows from these is kept.
