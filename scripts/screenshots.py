@@ -6,6 +6,8 @@ import tempfile
 from collections.abc import Callable
 from pathlib import Path
 
+from frelt.ui.frame.steps import Step
+
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ["FRELT_HOME"] = tempfile.mkdtemp(prefix="frelt-shots-")
 
@@ -45,9 +47,9 @@ def opened(which: int) -> Window:
 
 def typing(window: Window, field: str) -> Window:
     """The window with a field of the chassis page in hand."""
-    window.desk.go(1)
+    window.desk.go(Step.CHASSIS)
     QTest.qWait(500)
-    edit = window.right.page(1).findChild(QLineEdit, field)
+    edit = window.right.page(Step.CHASSIS).findChild(QLineEdit, field)
     assert edit is not None
     edit.setFocus()
     return window
@@ -71,8 +73,8 @@ def chassis_page() -> QWidget:
 def of_liquids(which: int, part: int) -> tuple[Window, LiquidsPage]:
     window = opened(which)
     window.desk.take("")
-    window.desk.go(4)
-    page = window.right.page(4)
+    window.desk.go(Step.LIQUIDS)
+    page = window.right.page(Step.LIQUIDS)
     assert isinstance(page, LiquidsPage)
     page.show_part(1)
     while page.road.found is None:
@@ -116,12 +118,12 @@ def day() -> QWidget:
 
 def brief() -> QWidget:
     window = opened(BARN)
-    window.desk.go(0)
-    page = window.right.page(0)
+    window.desk.go(Step.JOB)
+    page = window.right.page(Step.JOB)
     assert isinstance(page, JobPage)
     page.show_part(1)
     QTest.qWait(300)
-    area = window.right.scroller(0)
+    area = window.right.scroller(Step.JOB)
     bar = area.verticalScrollBar()
     assert bar is not None
     bar.setValue(620)
@@ -130,7 +132,7 @@ def brief() -> QWidget:
 
 def carriers() -> QWidget:
     window = opened(HULL)
-    window.show_carriers()
+    window.panels.carriers()
     made = window.findChild(CarriersWindow)
     assert made is not None
     made.towed.setCurrentIndex(made.towed.findData("pickup-34-675-crew"))
@@ -188,7 +190,7 @@ def overloaded() -> QWidget:
 
 def beside() -> QWidget:
     window = opened(SOLAR)
-    window.show_beside()
+    window.panels.beside()
     made = window.findChild(Beside)
     assert made is not None
     return made
@@ -196,9 +198,9 @@ def beside() -> QWidget:
 
 def table() -> QWidget:
     window = opened(BARN)
-    window.show_table()
-    assert window._table is not None
-    return window._table
+    window.panels.table()
+    assert window.panels.checks is not None
+    return window.panels.checks
 
 
 def sheet() -> QImage:

@@ -192,7 +192,10 @@ def _state(rig: Rig, columns: Moments, heavy: bool) -> Stated:
     listed = [_limits(Bearing(rig, columns, case, heavy)) for case in ways]
     limits = tuple(m for own in listed for m in own)
     num, den = _rows(limits, columns.size)
-    other = [_rows([m for c in cases(r, columns) for m in _limits(Bearing(r, columns, c, heavy))], columns.size)[0] for r in moved(rig)]
+    other = [
+        _rows([m for c in cases(r, columns) for m in _limits(Bearing(r, columns, c, heavy))], columns.size)[0]
+        for r in moved(rig)
+    ]
     applies = np.array([[m.applies(s) for m in limits] for s in rig.states], dtype=bool)
     none = np.zeros(columns.size)
     ends = np.array([none if m.doubt is None else m.doubt for m in limits]).reshape(-1, columns.size)

@@ -11,6 +11,7 @@ from pytestqt.qtbot import QtBot
 from frelt.app.places import own_demo
 from frelt.core.model.document import Document
 from frelt.ui.frame.start import build
+from frelt.ui.frame.steps import Step
 from frelt.ui.frame.window import Window
 
 
@@ -44,7 +45,7 @@ def fresh(qtbot: QtBot) -> Iterator[Callable[[Document], Window]]:
         window = build()
         made.append(window)
         window.desk.session.new(document)
-        window.desk.go(2)
+        window.desk.go(Step.BIG_THINGS)
         window.resize(1280, 800)
         window.show()
         QApplication.processEvents()

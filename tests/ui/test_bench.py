@@ -19,6 +19,7 @@ from frelt.core.model.document import Document
 from frelt.ui.frame.desk import WORST
 from frelt.ui.frame.panels import ChecksTable, KeysWindow
 from frelt.ui.frame.start import build
+from frelt.ui.frame.steps import Step
 from frelt.ui.frame.window import Window
 from tests.conftest import block, demo, rig, tank, trailer
 
@@ -84,7 +85,7 @@ def test_a_drag_moves_the_item_live_and_is_one_step_of_undo(window: Window) -> N
     assert moved == (pytest.approx(u + 30 / scale, abs=0.002), pytest.approx(v - 12 / scale, abs=0.002))
     assert window.desk.in_hand == "battery"
     assert window.desk.session.can_undo == "Battery moved"
-    window.undo()
+    window.desk.undo()
     assert place_of(window, "battery") == (u, v)
 
 
@@ -109,7 +110,7 @@ def test_a_drag_snaps_to_the_wall_unless_alt_is_held(fresh: Callable[[Document],
     almost = -(0.8 * layout.scale) + 4  # four pixels short of the left edge
     drag(window, "a", QPoint(0, -int(almost)), free=False)
     assert place_of(window, "a")[1] == pytest.approx(-0.8, abs=1e-6)
-    window.undo()
+    window.desk.undo()
     drag(window, "a", QPoint(0, -int(almost)), free=True)
     assert place_of(window, "a")[1] > -0.8 + 1e-3
 
@@ -121,7 +122,7 @@ def test_arrows_nudge_by_an_eighth_and_by_ten(window: Window) -> None:
     assert place_of(window, "toolbox")[0] - u == pytest.approx(INCH / 8)
     QTest.keyClick(window.bench, Qt.Key.Key_Left, Qt.KeyboardModifier.ShiftModifier)
     assert place_of(window, "toolbox")[0] - u == pytest.approx(-9 * INCH / 8)
-    window.undo()  # one run of nudges, one step
+    window.desk.undo()  # one run of nudges, one step
     assert place_of(window, "toolbox")[0] == u
 
 
@@ -185,12 +186,12 @@ def test_a_state_shows_the_fixes_of_its_own_worst_check(window: Window, qtbot: Q
     tight = replace(window.desk.rig.trailer.ratings, coupler_tongue=plate(760 * LB))  # type: ignore[union-attr]
     window.desk.edit(lambda r: replace(r, trailer=replace(r.trailer, ratings=tight)), "a weaker coupler")
     window.desk.show_state("leaving")
-    assert "The coupler would carry" in verdict(window) and not window.desk.fixes
+    assert "The coupler would carry" in verdict(window) and not window.desk.cures.found
     said = [w.text() for w in window.verdict.findChildren(QLabel, "quiet") if w.isVisibleTo(window)]
     assert "Looking for what cures it …" in said
     qtbot.waitUntil(lambda: bool(fix_buttons(window)))
-    assert {f.check for f in window.desk.fixes} == {"coupler:tongue"}
-    window.fix_1()
+    assert {f.check for f in window.desk.cures.found} == {"coupler:tongue"}
+    window.desk.cures.apply_number(0)
     assert window.desk.solved.check("coupler:tongue").status != "over"  # type: ignore[union-attr]
 
 
@@ -230,27 +231,27 @@ def test_tubes_are_worked_by_keys_too(window: Window) -> None:
 
 def test_a_rig_is_built_from_nothing_by_keys_saved_and_opened(fresh: Callable[[Document], Window], tmp_path: Path) -> None:
     window = fresh(Document())
-    window.desk.go(0)
-    job = window.right.page(0)
+    window.desk.go(Step.JOB)
+    job = window.right.page(Step.JOB)
     job.chassis.box.setText("open 14 tandem")  # type: ignore[attr-defined]
     job.chassis.new.click()  # type: ignore[attr-defined]
-    assert window.desk.step == 1 and window.desk.rig is not None
-    chassis = window.right.page(1)
+    assert window.desk.step is Step.CHASSIS and window.desk.rig is not None
+    chassis = window.right.page(Step.CHASSIS)
     assert verdict(window).startswith("Nothing is over") or "Tongue" in verdict(window)
     type_into(chassis.findChild(QLineEdit, "chassis-length"), "13 ft 6 in")
     assert window.desk.rig.trailer.main_deck.outline[1][0] == pytest.approx(162 * INCH)  # type: ignore[union-attr]
     type_into(chassis.findChild(QLineEdit, "chassis-tongue"), "190")
     assert window.desk.rig.trailer.empty.tongue.source == "weighed"  # type: ignore[union-attr]
-    window.focus_catalog()
+    window.looking.to_catalog()
     box = window.right.things.catalog.box
     QTest.keyClicks(box, "water 120")
     QTest.keyClick(box, Qt.Key.Key_Return)
     assert [i.name for i in window.desk.rig.items] == ["Water tank, 120 gal upright"]
     assert window.desk.in_hand == window.desk.rig.items[0].id
-    window.duplicate()
-    window.turn()
+    window.work.duplicate()
+    window.work.turn()
     assert len(window.desk.rig.items) == 2 and window.desk.rig.items[1].place.turns == 1
-    window.delete()
+    window.work.remove()
     assert len(window.desk.rig.items) == 1
     path = tmp_path / "new.frelt.json"
     window.desk.session.save(path)
@@ -261,9 +262,9 @@ def test_a_rig_is_built_from_nothing_by_keys_saved_and_opened(fresh: Callable[[D
 
 
 def test_an_impossible_measure_is_questioned_in_place(window: Window) -> None:
-    window.desk.go(1)
+    window.desk.go(Step.CHASSIS)
     QApplication.processEvents()
-    edit = window.right.page(1).findChild(QLineEdit, "chassis-axle:0")
+    edit = window.right.page(Step.CHASSIS).findChild(QLineEdit, "chassis-axle:0")
     type_into(edit, "90 ft")
     field = edit.parentWidget()
     said = field.findChild(QLabel, "error")
@@ -273,9 +274,9 @@ def test_an_impossible_measure_is_questioned_in_place(window: Window) -> None:
 def test_the_field_in_hand_is_drawn_on_the_chassis(window: Window) -> None:
     from frelt.ui.bench.asked import runs
 
-    window.desk.go(1)
+    window.desk.go(Step.CHASSIS)
     QApplication.processEvents()
-    window.right.page(1).findChild(QLineEdit, "chassis-width").setFocus()
+    window.right.page(Step.CHASSIS).findChild(QLineEdit, "chassis-width").setFocus()
     QApplication.processEvents()
     assert window.bench.asked == "width"
     solved = window.desk.solved
@@ -332,7 +333,7 @@ def test_every_check_is_one_key_away_and_keys_come_from_the_one_list(window: Win
 
 def test_letters_typed_into_a_field_do_not_turn_the_item(window: Window) -> None:
     window.desk.take("")
-    window.focus_catalog()
+    window.looking.to_catalog()
     QTest.keyClicks(window.right.things.catalog.box, "reel")
     assert window.right.things.catalog.box.text() == "reel"
     assert not window.desk.session.can_undo
@@ -352,19 +353,19 @@ def test_tab_goes_from_item_to_item_on_the_bench(window: Window) -> None:
 def test_zoom_is_linked_and_the_whole_rig_comes_back(window: Window) -> None:
     QApplication.processEvents()
     before = window.bench.layout_now
-    window.zoom_in()
+    window.bench.zoom_by(1.25)
     window.bench.grab()
     after = window.bench.layout_now
     assert before is not None and after is not None
     assert after.scale == pytest.approx(before.scale * 1.25)
     assert after.to_px("plan", 2.0, 0).x() == pytest.approx(after.to_px("side", 2.0, 0).x())
-    window.zoom_all()
+    window.bench.zoom_by(1e-9)
     window.bench.grab()
     assert window.bench.layout_now == before
 
 
 def test_the_drawings_are_panned_together_when_closer(window: Window) -> None:
-    window.zoom_in()
+    window.bench.zoom_by(1.25)
     window.bench.grab()
     before = window.bench.layout_now
     assert before is not None
@@ -406,7 +407,7 @@ def test_an_entry_dropped_on_the_plan_stands_where_it_was_let_go(window: Window)
 
 def test_a_locked_item_stays(window: Window) -> None:
     window.desk.take("toolbox")
-    window.lock()
+    window.work.lock()
     before = place_of(window, "toolbox")
     drag(window, "toolbox", QPoint(30, 0))
     QTest.keyClick(window.bench, Qt.Key.Key_Right)
@@ -422,8 +423,8 @@ def test_steps_not_built_yet_say_what_will_come(window: Window) -> None:
 
 
 def test_a_rig_is_copied_with_its_serial_blank(window: Window) -> None:
-    window.desk.go(0)
-    window.right.page(0).copy.click()  # type: ignore[attr-defined]
+    window.desk.go(Step.JOB)
+    window.right.page(Step.JOB).copy.click()  # type: ignore[attr-defined]
     assert window.desk.rig is not None and window.desk.rig.serial == ""
     assert window.desk.rig.name == "Poultry barn wash, 16 ft, copy"
     assert len(window.desk.session.document.rigs) == 2
@@ -451,7 +452,7 @@ def test_unsaved_work_comes_back_at_the_next_start(qtbot: QtBot) -> None:
     window = build(demo=True)
     window.show()
     window.desk.take("water")
-    window.turn()
+    window.work.turn()
     window.close()
     # the same process is still alive, so only a later program would take it: pretend one
     folder = next(iter((Path(own_demo()[0]).parent.parent / "state/autosave").glob("*.autosave")))

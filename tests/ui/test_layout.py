@@ -23,6 +23,7 @@ from frelt.ui.bench.over import LINE, PAD, label_boxes
 from frelt.ui.bench.posts import BAR, COLUMN, place_posts, posts
 from frelt.ui.bench.tube import LABEL
 from frelt.ui.frame.limits import bars
+from frelt.ui.frame.steps import Step
 from frelt.ui.frame.strip import NAME, NARROW
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.liquids.page import LiquidsPage
@@ -75,8 +76,8 @@ def test_no_words_of_liquids_and_the_day_are_clipped(window: Window, qtbot: QtBo
     length, mass, volume = UNITS[units]
     window.files.open_path(own_demo()[which])
     window.desk.set_looks(length=length, mass=mass, volume=volume)
-    window.desk.go(4)
-    page = window.right.page(4)
+    window.desk.go(Step.LIQUIDS)
+    page = window.right.page(Step.LIQUIDS)
     assert isinstance(page, LiquidsPage)
     for part in range(5):
         page.show_part(part)
@@ -87,7 +88,7 @@ def test_no_words_of_liquids_and_the_day_are_clipped(window: Window, qtbot: QtBo
             page.day.refresh()
         settle(window)
         assert clipped(window.right) == [], part
-        area = window.right.scroller(4)
+        area = window.right.scroller(Step.LIQUIDS)
         assert page.width() <= area.viewport().width(), part  # type: ignore[union-attr]
 
 
@@ -220,7 +221,7 @@ def test_tubes_stand_apart_upright_or_lying(window: Window) -> None:
     assert all(t.upright for t in few) and all(a.box.right() + 12 < b.box.left() for a, b in pairwise(few))
     for _ in range(3):
         window.desk.take("water")
-        window.duplicate()
+        window.work.duplicate()
     settle(window)
     many = tubes.tubes()
     assert len(many) == 7 and not any(t.upright for t in many)
@@ -250,16 +251,16 @@ def test_an_empty_document_and_an_empty_deck_teach_the_next_step(window: Window)
     assert window.verdict.words.text().startswith("Lay out a rig")
     assert clipped(window.right) == []
     window.desk.session.add_rig(new_rig(class_of("open-10-single"), "New", new_id), "new")
-    window.desk.go(2)
+    window.desk.go(Step.BIG_THINGS)
     settle(window)
     assert window.desk.solved is not None and window.desk.solved.known[0] == 2
     assert clipped(window.verdict) == []
 
 
 def test_no_row_of_the_checks_is_cut(window: Window) -> None:
-    window.show_table()
+    window.panels.table()
     settle(window)
-    table = window._table.table  # type: ignore[union-attr]
+    table = window.panels.checks.table  # type: ignore[union-attr]
     assert table.rowCount() > 10
     assert all(table.rowHeight(n) >= table.sizeHintForRow(n) for n in range(table.rowCount()))
 

@@ -16,6 +16,7 @@ from frelt.core.judge.words import sentence
 from frelt.core.model.document import Document
 from frelt.core.model.item import Item
 from frelt.core.space.solids import solids
+from frelt.ui.frame.steps import Step
 from frelt.ui.frame.window import Window
 from tests.ui.hands import typed
 
@@ -32,8 +33,8 @@ class Hand:
 
     def chassis(self, words: str) -> None:
         """Take a chassis under Job."""
-        self.window.desk.go(0)
-        page = self.window.right.page(0)
+        self.window.desk.go(Step.JOB)
+        page = self.window.right.page(Step.JOB)
         page.chassis.box.setText(words)  # type: ignore[attr-defined]
         page.chassis.new.click()  # type: ignore[attr-defined]
         QApplication.processEvents()

@@ -42,7 +42,7 @@ def test_the_road_fill_is_shown_set_and_the_rig_is_right_then(window: Window, qt
     for state in (s for s in rig.states if s.road):
         assert state.fills["water/tank"].high * 210 == pytest.approx(27, rel=1e-3)
         assert all(c.status != "over" for c in solved.by_state[state.id])
-    window.undo()
+    window.desk.undo()
     assert window.desk.session.rig.states[2].fills != rig.states[2].fills  # type: ignore[union-attr]
 
 
@@ -179,8 +179,8 @@ def test_two_tanks_are_tied_and_the_worst_case_heeds_it(window: Window) -> None:
     (link,) = window.desk.session.rig.links  # type: ignore[union-attr]
     assert sorted(link.factors.values()) == pytest.approx([0.9, 1.0])
     assert heaviest() < before - 1 and "not solved" not in window.desk.session.solved.why  # type: ignore[union-attr, operator]
-    window.undo()
-    window.undo()
+    window.desk.undo()
+    window.desk.undo()
     assert heaviest() == pytest.approx(before) and window.desk.session.rig.links == ()  # type: ignore[union-attr]
 
 

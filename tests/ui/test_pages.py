@@ -64,7 +64,7 @@ def test_a_measure_weight_plate_or_rule_is_typed_and_undone(
     before = rig_of(window)
     typed(page, name, text)
     assert read(rig_of(window)) == pytest.approx(wanted)
-    window.undo()
+    window.desk.undo()
     assert rig_of(window) == before
 
 
@@ -160,7 +160,7 @@ def test_an_unlikely_plate_is_questioned_where_it_is_typed(window: Window) -> No
     assert not page.again.isVisible()  # type: ignore[attr-defined]
     typed(page, "chassis-plate:gross", "9,000")
     assert page.again.isVisible() and "less than 85 % of the gross rating" in page.again.text()  # type: ignore[attr-defined]
-    window.undo()
+    window.desk.undo()
     assert not page.again.isVisible()  # type: ignore[attr-defined]
 
 
@@ -173,7 +173,7 @@ def test_a_coupler_behind_the_axles_is_refused(window: Window) -> None:
     assert rig_of(window).trailer.coupler_x <= rig_of(window).trailer.axle_x - 0.1  # type: ignore[union-attr]
     assert edit.parentWidget() is not None
     while window.desk.session.can_undo:
-        window.undo()
+        window.desk.undo()
     assert rig_of(window) == before
 
 
@@ -208,7 +208,7 @@ def test_every_figure_of_the_item_in_hand_can_be_typed(
     before = rig_of(window)
     typed(hand, name, text)
     assert read(rig_of(window).item("water")) == pytest.approx(wanted)
-    window.undo()
+    window.desk.undo()
     assert rig_of(window) == before
 
 

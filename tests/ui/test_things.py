@@ -15,6 +15,8 @@ from frelt.core.base.units import GALLON, INCH, LB
 from frelt.core.model.document import Document
 from frelt.core.model.item import Item
 from frelt.core.space.solids import Solid, solids
+from frelt.ui.frame.putting import put
+from frelt.ui.frame.steps import Step
 from frelt.ui.frame.window import Window
 from tests.ui.hands import go, typed
 
@@ -26,13 +28,13 @@ Fresh = Callable[[Document], Window]
 def deck(fresh: Fresh) -> Window:
     """An open trailer of the shipped classes with three boxes on it, none in hand."""
     window = fresh(Document())
-    window.desk.go(0)
-    page = window.right.page(0)
+    window.desk.go(Step.JOB)
+    page = window.right.page(Step.JOB)
     page.chassis.box.setText("open 7 16")  # type: ignore[attr-defined]
     page.chassis.new.click()  # type: ignore[attr-defined]
-    window.desk.go(2)
+    window.desk.go(Step.BIG_THINGS)
     for u, v in ((1.0, -0.5), (2.2, -0.1), (3.6, -0.4)):
-        window.desk.put("toolbox-24", u, v)
+        put(window.desk, "toolbox-24", u, v)
     window.desk.take("")
     QApplication.processEvents()
     return window
@@ -153,7 +155,7 @@ def test_a_row_of_copies_with_the_gap_that_is_typed(deck: Window) -> None:
 
 def opened(window: Window, entry: str) -> Item:
     """A thing from the catalog in hand, with its sheet open."""
-    window.desk.put(entry)
+    put(window.desk, entry)
     window.right.things.hand.more.setChecked(True)
     QApplication.processEvents()
     return window.desk.rig.item(window.desk.in_hand)  # type: ignore[union-attr]
@@ -215,13 +217,13 @@ def test_the_shops_own_is_kept_listed_first_put_down_again_and_forgotten(deck: W
     press(deck, "Keep in the shop's catalog")
     assert [e.item.name for e in Library().equipment()] == [name]
     catalog = deck.right.things.catalog
-    deck.focus_catalog()
+    deck.looking.to_catalog()
     QTest.keyClicks(catalog.box, "machine")
     assert catalog.list.item(0).text().startswith(name)  # type: ignore[union-attr]
     QTest.keyClick(catalog.box, Qt.Key.Key_Return)
     assert deck.desk.rig.item(deck.desk.in_hand).origin.startswith("shop:")  # type: ignore[union-attr]
     catalog.write_to(tmp_path / "own.csv")
-    deck.focus_catalog()
+    deck.looking.to_catalog()
     QTest.keyClicks(catalog.box, "shop machine")
     catalog.drop.click()
     assert Library().equipment() == ()
@@ -235,7 +237,7 @@ def test_the_shops_own_is_kept_listed_first_put_down_again_and_forgotten(deck: W
 
 
 def test_one_key_counts_what_nobody_counted_and_one_waves_it_off(deck: Window) -> None:
-    deck.desk.go(3)
+    deck.desk.go(Step.SMALL_THINGS)
     QApplication.processEvents()
     panel = deck.right.things.uncounted
     assert panel is not None and panel.isVisible() and "more than is counted" in panel.sum.text()
@@ -248,8 +250,8 @@ def test_one_key_counts_what_nobody_counted_and_one_waves_it_off(deck: Window) -
     second = panel.found[panel.list.currentRow()]
     QTest.keyClick(panel.list, Qt.Key.Key_Delete)
     assert second.id in deck.desk.rig.waved and all(m.id != second.id for m in panel.found)  # type: ignore[union-attr]
-    deck.undo()
-    deck.undo()
+    deck.desk.undo()
+    deck.desk.undo()
     assert len(panel.found) == count
 
 

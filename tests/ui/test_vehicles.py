@@ -21,6 +21,7 @@ from frelt.core.judge.words import brief, sentence
 from frelt.core.model.document import Document
 from frelt.ui.bench.drawings import VIEWS
 from frelt.ui.bench.handles import grips
+from frelt.ui.frame.steps import Step
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.job.carriers import CarriersWindow
 from tests.ui.hands import go, typed
@@ -60,7 +61,7 @@ def press(root: QWidget, words: str) -> None:
 def test_every_class_is_started_saved_opened_judged_and_drawn(fresh: Fresh, tmp_path: Path, choice: object) -> None:
     window = started(fresh(Document()), choice.name)  # type: ignore[attr-defined]
     rig = window.desk.rig
-    assert rig is not None and window.desk.step == 1
+    assert rig is not None and window.desk.step is Step.CHASSIS
     path = window.desk.session.save(tmp_path / "one.frelt.json")
     judged = judge_file(str(path), None, US)
     assert not judged.error and judged.reports[0].carriers[rig.carriers[0].id][-1].solved
@@ -72,7 +73,7 @@ def test_every_class_is_started_saved_opened_judged_and_drawn(fresh: Fresh, tmp_
 
 def test_a_vehicle_is_taped_weighed_and_its_stickers_read(fresh: Fresh) -> None:
     window = started(fresh(Document()), "three-quarter-ton")
-    page = window.right.page(1)
+    page = window.right.page(Step.CHASSIS)
 
     def vehicle():  # type: ignore[no-untyped-def]
         assert window.desk.rig is not None and window.desk.rig.vehicle is not None
@@ -106,7 +107,7 @@ def test_a_trailer_is_hitched_bars_are_fitted_and_a_carrier_is_taken_off_again(f
     rig = window.desk.rig
     assert rig is not None and rig.trailer is not None and rig.vehicle is not None and rig.vehicle.ball_x is not None
     assert window.desk.carrier is rig.trailer
-    page = window.right.page(1)
+    page = window.right.page(Step.CHASSIS)
     (bars,) = [b for b in page.findChildren(QCheckBox) if b.text() == "Weight-distributing bars"]
     bars.click()
     typed(page, "bars-share", "70")
@@ -122,7 +123,7 @@ def test_a_trailer_is_hitched_bars_are_fitted_and_a_carrier_is_taken_off_again(f
     press(page, "Take the vehicle off this rig")
     assert window.desk.rig.vehicle is None and window.desk.rig.bars is None
     assert not [i for i in window.desk.rig.items if i.built_in]
-    window.undo()
+    window.desk.undo()
     assert window.desk.rig.vehicle is not None and window.desk.rig.bars is not None
 
 
@@ -169,13 +170,13 @@ def test_the_chassis_is_dragged_on_its_drawing_and_taken_back(window: Window, as
         "door:door-1": lambda t: t.body.doors[0].end,
     }[asked]
     assert now(after.trailer) - now(carrier) == pytest.approx(moved, abs=INCH / 2)  # type: ignore[arg-type, operator]
-    window.undo()
+    window.desk.undo()
     assert window.desk.session.rig == before
 
 
 def test_doors_wells_and_zones_are_added_typed_and_removed(fresh: Fresh) -> None:
     window = started(fresh(Document()), "open 7 16")
-    page = window.right.page(1)
+    page = window.right.page(Step.CHASSIS)
     for words in ("Add door", "Add wheel well", "Add zone"):
         press(page, words)
     body = window.desk.rig.trailer.body  # type: ignore[union-attr]
@@ -193,7 +194,7 @@ def test_doors_wells_and_zones_are_added_typed_and_removed(fresh: Fresh) -> None
 
 def test_rules_are_chosen_as_a_set_and_kept_for_the_next_rig(fresh: Fresh) -> None:
     window = started(fresh(Document()), "open 7 16")
-    page = window.right.page(1)
+    page = window.right.page(Step.CHASSIS)
     assert window.desk.rig.rules.id == "us"  # type: ignore[union-attr]
     choose(page, "Rule set", "metric")
     assert window.desk.rig.rules.brakes_from == pytest.approx(750.0)  # type: ignore[union-attr]
@@ -205,7 +206,7 @@ def test_rules_are_chosen_as_a_set_and_kept_for_the_next_rig(fresh: Fresh) -> No
 
 def test_a_tongue_is_weighed_by_a_plank_and_what_was_aboard_is_taken_off(fresh: Fresh) -> None:
     window = started(fresh(Document()), "open 7 16")
-    page = window.right.page(1)
+    page = window.right.page(Step.CHASSIS)
     for name, text in (("reads", "120"), ("scale", "60"), ("foot", "20")):
         typed(page, f"chassis-plank {name}", text)
     empty = window.desk.rig.trailer.empty  # type: ignore[union-attr]
@@ -239,13 +240,13 @@ def test_who_is_aboard_is_ticked_and_weighed_and_stands_are_let_down(window: Win
 
 def test_a_chassis_is_kept_shared_and_comes_back_from_a_table(fresh: Fresh, tmp_path: Path, qtbot: QtBot) -> None:
     window = started(fresh(Document()), "van long")
-    page = window.right.page(1)
+    page = window.right.page(Step.CHASSIS)
     typed(page, "chassis-plate:gross", "9,000")
     press(page, "Keep this chassis in the shop's library")
     (kept,) = Library().chassis()
     assert kept.own and kept.carrier.ratings.gross.value == pytest.approx(9000 * LB)  # type: ignore[union-attr]
     assert Library().find_chassis("van long")[0].own and load(next(library_dir("chassis").glob("*.json"))).rigs[0].items == ()
-    window.right.page(1).library.write_to(tmp_path / "mine.csv")  # type: ignore[attr-defined]
+    window.right.page(Step.CHASSIS).library.write_to(tmp_path / "mine.csv")  # type: ignore[attr-defined]
     bad = (tmp_path / "mine.csv").read_text().replace("van", "boat", 3)
     (tmp_path / "bad.csv").write_text(bad)
     page.library.take_from(tmp_path / "bad.csv")  # type: ignore[attr-defined]
@@ -291,18 +292,18 @@ def test_the_brief_is_answered_measured_overruled_and_taken_to_the_deck(fresh: F
     typed(brief, "line-water", "200 gal")
     assert window.desk.session.document.job.brief.overruled["water"] == pytest.approx(200 * GALLON)
     assert "set by hand; worked out it would be" in brief._lines["water"][1].text()
-    window.undo()
+    window.desk.undo()
     assert line.text() == asked
     press(brief, "Put the list on the deck")
     rig = window.desk.rig
-    assert rig is not None and len(rig.items) > 8 and window.desk.step == 2
-    window.undo()
+    assert rig is not None and len(rig.items) > 8 and window.desk.step is Step.BIG_THINGS
+    window.desk.undo()
     assert window.desk.rig is not None and window.desk.rig.items == ()
 
 
 def test_the_table_of_carriers_follows_the_brief_and_the_vehicle_that_tows(fresh: Fresh) -> None:
     window = started(fresh(Document()), "deck-over")
-    window.show_carriers()
+    window.panels.carriers()
     table = window.findChild(CarriersWindow)
     assert table is not None and table.table.rowCount() == len(classes())
     assert table.table.item(0, 0).text() == "◇ may fit"  # type: ignore[union-attr]

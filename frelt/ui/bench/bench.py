@@ -13,6 +13,7 @@ from PyQt6.QtGui import (
 from ...core.placing.arrange import shifted
 from ...drawing.views import seen
 from ..frame.desk import ENTRY
+from ..frame.putting import put
 from .drawings import Drawings
 
 
@@ -123,7 +124,7 @@ class Bench(Drawings):
         x, y = {"plan": (u, v), "side": (u, 0.0), "rear": (None, u)}[view]
         origin = carrier.main_deck.origin
         entry = data.data(ENTRY).data().decode()
-        self.desk.put(entry, None if x is None else x - origin[0], y - origin[1])
+        put(self.desk, entry, None if x is None else x - origin[0], y - origin[1])
         self.setFocus()
 
     # keys

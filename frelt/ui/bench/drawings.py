@@ -21,6 +21,7 @@ from ...paint.painter import write
 from ..frame.desk import Desk
 from ..frame.later import later
 from ..frame.limits import ROW, bars, paint_limits
+from ..frame.steps import STEPS
 from .brush import caption
 from .handles import Handles
 from .item_drag import ItemDrag
@@ -151,7 +152,7 @@ class Drawings(QWidget):
     def _around(self, p: QPainter, solved: Solved, carrier: Carrier, layout: Layout) -> None:
         """Room to work and the walkable floor, while things are placed."""
         desk = self.desk
-        if desk.step not in (2, 3):
+        if "room to work" not in STEPS[desk.step].overlays:
             return
         from .surroundings import paint_surroundings, paint_walk
 
@@ -199,14 +200,14 @@ class Drawings(QWidget):
 
     def _regions(self, p: QPainter, layout: Layout, room: dict[str, Solid], avoid: QPointF | None) -> None:
         """What the floor is spoken for: below it while the chassis or things are in hand, by the customer in the first steps."""
-        solved, carrier, step = self.desk.solved, self.desk.carrier, self.desk.step
-        if solved is None or carrier is None or step > 3 or not (carrier.body.zones or solved.rig.wishes):
+        solved, carrier, shown = self.desk.solved, self.desk.carrier, STEPS[self.desk.step].overlays
+        if solved is None or carrier is None or not shown or not (carrier.body.zones or solved.rig.wishes):
             return
         from .regions import paint_wishes, paint_zones
 
-        if step in (1, 2, 3):
+        if "zones" in shown:
             paint_zones(p, carrier, layout, self.desk.theme, room.values(), avoid)
-        if step != 1:
+        if "wishes" in shown:
             paint_wishes(p, solved, carrier, layout, self.desk.theme, room.values())
 
     def _spill(self, layout: Layout) -> QRectF:

@@ -15,6 +15,7 @@ from ...drawing.chassis import deck_box
 from ...drawing.views import View
 from ...paint.theme import Theme
 from ..frame.desk import Desk
+from ..frame.steps import STEPS
 from .layout import Layout
 
 REACH = 9.0  # px
@@ -144,7 +145,7 @@ class Handles:
     @property
     def shown(self) -> bool:
         """Whether grips are there to be taken."""
-        return self.desk.step == 1 and self.desk.carrier is not None
+        return "handles" in STEPS[self.desk.step].overlays and self.desk.carrier is not None
 
     @property
     def held(self) -> bool:

@@ -6,42 +6,28 @@ from msgspec.structs import replace
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
 from ...app.library import Library
-from ...app.session import Session, new_id
+from ...app.session import Session
 from ...app.settings import SettingsStore
 from ...core.base.text import capital
 from ...core.base.units import Units
 from ...core.base.value import FreltError
 from ...core.edit.removal import Settled
-from ...core.fixes.fix import Fix, fixes
 from ...core.judge.check import Check
-from ...core.kind.capability import can
 from ...core.model.carrier import Carrier
 from ...core.model.rig import Rig
 from ...core.model.state import State
 from ...core.placing.free_spot import reseated
-from ...core.placing.put_on import put_on
 from ...core.placing.safe_floor import SafeFloor, safe_floor
 from ...core.report.verdict import speaking, spoken_state
 from ...core.solve import Solved, solve
 from ...paint.theme import THEMES, Theme
-from .jobs import Jobs, Running
+from .fix_search import FixSearch
+from .jobs import Jobs
 from .later import later
+from .steps import THINGS, Step
 
 WORST = "worst"
-FIXES = "fixes"  # the job that looks for them
 ENTRY = "application/x-frelt-entry"  # a catalog entry on its way to the bench
-STEPS = (
-    "Job",
-    "Chassis",
-    "Big things",
-    "Small things",
-    "Liquids, road",
-    "Plumbing",
-    "Wiring",
-    "Tie-down",
-    "Scale",
-    "Hand-over",
-)
 
 
 def _timer(parent: QObject, wait: int) -> QTimer:
@@ -62,7 +48,6 @@ class Desk(QObject):
     step_changed = pyqtSignal()
     looks_changed = pyqtSignal()  # units or theme
     catalog_changed = pyqtSignal()  # the shop's own entries
-    fixes_ready = pyqtSignal()
     closing = pyqtSignal()
     said = pyqtSignal(str)  # a line for the message bar
     asked = pyqtSignal(str)  # the dimension a field is about, to be drawn
@@ -75,24 +60,21 @@ class Desk(QObject):
         self.in_hand = ""
         self.also: tuple[str, ...] = ()
         self.walking = False
-        self._last_deck = ""
+        self.last_deck = ""
         self.caps: dict[str, float] = {}  # of the road fill last found, by tank
         self._moment: tuple[str, dict[str, float]] | None = None  # of a day that is looked at: state and fills
         self.carrier_id = ""
         self.whole_pair = False
         self.state_id = WORST
-        self.step = 2
+        self.step = Step.BIG_THINGS
         self._trial: Solved | None = None
         self._floor: tuple[Solved, str, SafeFloor] | None = None
-        self._fixes: tuple[Fix, ...] = ()
-        self._searched: tuple[Solved, str] | None = None  # for what the fixes were found
         self.jobs = Jobs(self)
-        self._idle = _timer(self, 60)
-        self._idle.timeout.connect(self._find_fixes)
+        self.cures = FixSearch(self)
         self._safe = _timer(self, 700)
         self._safe.timeout.connect(session.keep_safe)
         session.listen(self._session_changed)
-        later(self, 300, self._idle.start)
+        later(self, 300, self.cures.start)
 
     # what is shown
 
@@ -195,37 +177,10 @@ class Desk(QObject):
             self.said.emit(told)
         return True
 
-    def put(self, entry_id: str, u: float | None = None, v: float | None = None) -> None:
-        """Put a catalog entry on the main deck, in hand; in the middle unless told where [m]."""
-        rig, carrier = self.session.rig, self.carrier
-        if rig is None or carrier is None:
-            self.said.emit("First take a chassis, under Job.")
-            return
-        entry = self.library.entry(entry_id)
-        if entry is None:
-            self.said.emit("That entry is no longer in the catalog.")
-            return
-        deck = "" if u is not None or can(entry.item, "bear things") else self._deck_for_new()
-        made, item = put_on(rig, entry, new_id, u, v, carrier.id, deck)
-        if u is not None:
-            made = reseated(solve(made, self.kept), item.id)
-        if self.edit(lambda _: made, f"{item.name} added"):
-            self.take(item.id)
-
-    def _deck_for_new(self) -> str:
-        """The level deck or the rack worked on last, if it is still there and on the carrier drawn."""
-        solved, carrier = self.session.solved, self.carrier
-        if solved is None or carrier is None:
-            return ""
-        frames = solved.frames
-        known = self._last_deck in frames.decks and frames.carrier_of.get(self._last_deck) == carrier.id
-        hangs = any(d.id == self._last_deck for i in solved.rig.items for d in i.decks)
-        return self._last_deck if known and (hangs or frames.decks[self._last_deck].level) else ""
-
     def attempt(self, rig: Rig) -> None:
         """Show a rig without keeping it: a step of a drag."""
         self._trial = solve(rig, self.kept)
-        self.jobs.cancel(FIXES)
+        self.cures.cancel()
         self.changed.emit()
 
     def settle(self, words: str, dropped: str = "") -> None:
@@ -240,7 +195,7 @@ class Desk(QObject):
         if self._trial is not None:
             self._trial = None
             self.changed.emit()
-            self._idle.start()
+            self.cures.start()
 
     def undo(self) -> None:
         self.abandon()
@@ -283,30 +238,30 @@ class Desk(QObject):
             rig = self.session.rig
             item = next((i for i in rig.items if i.id == item_id), None) if rig is not None else None
             if item is not None:
-                self._last_deck = item.decks[0].id if item.decks else item.place.deck
+                self.last_deck = item.decks[0].id if item.decks else item.place.deck
             on = self.solved.frames.carrier_of.get(item_id, "") if self.solved is not None else ""
             if on and on != self.carrier_id:
                 self.carrier_id = on
                 self.carrier_changed.emit()
-            if item_id and self.step not in (2, 3):
-                self.go(2)
+            if item_id and self.step not in THINGS:
+                self.go(Step.BIG_THINGS)
             self.hand_changed.emit()
 
     def show_state(self, state_id: str) -> None:
         self.state_id = state_id
         self.state_changed.emit()
-        self._idle.start()
+        self.cures.start()
 
-    def go(self, step: int) -> None:
-        self.step = step
+    def go(self, step: Step) -> None:
+        self.step = Step(step)
         self.step_changed.emit()
 
     def set_looks(self, **fields: object) -> None:
         """Change units or theme, for good."""
         self.settings.change(**fields)
         self.looks_changed.emit()
-        self._searched = None  # fixes are worded in units
-        self._idle.start()
+        self.cures.forget()  # they are worded in units
+        self.cures.start()
 
     # upkeep
 
@@ -322,51 +277,13 @@ class Desk(QObject):
         if rig is None or (self.state_id != WORST and not any(s.id == self.state_id for s in rig.states)):
             self.state_id = WORST
         self.changed.emit()
-        self._idle.start()
+        self.cures.start()
         if not self._safe.isActive():
             self._safe.start()
-
-    def _find_fixes(self) -> None:
-        solved = self.session.solved
-        if self._trial is not None or solved is None:
-            return
-        said = self.worst_check()
-        check = solved.check(said.id) if said is not None else None
-        if check is None or check.status not in ("over", "tight") or self.searched(check):
-            return
-        units = self.units
-
-        def look(running: Running) -> tuple[Fix, ...]:
-            own = solve(solved.rig)  # with results of its own, which no other thread touches
-            same = own.check(check.id)
-            return fixes(own, same, units, running.still) if same is not None else ()
-
-        self.jobs.start(FIXES, look, lambda found: self._fixes_found(solved, check.id, found))
-
-    def _fixes_found(self, solved: Solved, check_id: str, found: tuple[Fix, ...]) -> None:
-        if solved is self.session.solved:
-            self._fixes, self._searched = found, (solved, check_id)
-            self.fixes_ready.emit()
-
-    def searched(self, check: Check) -> bool:
-        """Whether the search for fixes of a check of the rig as it stands has ended."""
-        return self._searched is not None and self._searched[0] is self.session.solved and self._searched[1] == check.id
-
-    @property
-    def fixes(self) -> tuple[Fix, ...]:
-        """The fixes of the check spoken of, once they are found."""
-        said = self.worst_check()
-        return self._fixes if said is not None and not self.dragging and self.searched(said) else ()
 
     def finish(self) -> None:
         """Wait for the search that is under way, before the window goes."""
         self.closing.emit()
-        self._idle.stop()
+        self.cures.stop()
         self._safe.stop()
         self.jobs.finish()
-
-    def apply(self, fix: Fix) -> None:
-        """Apply a fix, if the rig is still the one it was found for."""
-        if fix in self.fixes:
-            self.edit(lambda _: fix.rig, fix.words)
-            self.said.emit(f"Done: {fix.words}. Ctrl+Z takes it back.")

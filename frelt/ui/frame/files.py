@@ -13,6 +13,7 @@ from ...core.base.text import capital
 from ...core.base.value import FreltError
 from ...core.model.document import Document
 from .desk import WORST, Desk
+from .steps import Step
 
 if TYPE_CHECKING:
     from ...core.liquids.road_fill import RoadFill
@@ -31,7 +32,7 @@ class Files(QObject):
 
     def new_document(self) -> None:
         self.desk.session.new(Document())
-        self.desk.go(0)
+        self.desk.go(Step.JOB)
 
     def open_path(self, path: Path) -> bool:
         """Open a file; on failure say why, and leave the bench as it is."""

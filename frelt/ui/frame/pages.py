@@ -16,8 +16,8 @@ from PyQt6.QtWidgets import (
 
 from ..steps.things.page import ThingsPage
 from ..widgets.fields import heading, prose, title
-from .desk import STEPS, Desk
-from .path import LATER
+from .desk import Desk
+from .steps import STEPS, Step, page_of
 
 if TYPE_CHECKING:
     from ..steps.liquids.page import LiquidsPage
@@ -42,21 +42,20 @@ class RightColumn(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedWidth(292)
         self._stack = QStackedLayout(self)
-        self._areas: dict[int, QScrollArea] = {}
+        self._areas: dict[Step, QScrollArea] = {}
         self._liquids: LiquidsPage | None = None
         desk.step_changed.connect(self.show_page)
 
     @property
     def things(self) -> "ThingsPage":
         """The page of big and small things."""
-        page = self.page(2)
+        page = self.page(Step.BIG_THINGS)
         assert isinstance(page, ThingsPage)
         return page
 
-    def page(self, step: int) -> QWidget:
+    def page(self, step: Step) -> QWidget:
         """The page of a step, made when it is first wanted."""
-        if step == 3:
-            step = 2  # big and small things share a page
+        step = page_of(step)
         if step not in self._areas:
             made = self._make(step)
             self._areas[step] = _scrolling(made)
@@ -65,38 +64,31 @@ class RightColumn(QWidget):
         assert page is not None
         return page
 
-    def scroller(self, step: int) -> QScrollArea:
+    def scroller(self, step: Step) -> QScrollArea:
         """What the page of a step scrolls in."""
         self.page(step)
-        return self._areas[2 if step == 3 else step]
+        return self._areas[page_of(step)]
 
-    def _make(self, step: int) -> QWidget:
-        if step in LATER:
+    def _make(self, step: Step) -> QWidget:
+        entry = STEPS[step].page
+        if entry is None or isinstance(entry, Step):
             return LaterPage(step)
-        if step == 2:
-            return ThingsPage(self.desk)
-        if step == 9:
-            hand_over = HandOverPage(self.desk)
-            hand_over.sheet_asked.connect(self.sheet_asked)
-            return hand_over
-        if step == 1:
-            from ..steps.chassis.page import ChassisPage
+        made = entry(self.desk)
+        for name, told in (("sheet_asked", self.sheet_asked), ("carriers_asked", self.carriers_asked)):
+            if hasattr(made, name):
+                getattr(made, name).connect(told)
+        if step is Step.LIQUIDS:
+            self._take_day(made)
+        return made
 
-            return ChassisPage(self.desk)
-        if step == 0:
-            from ..steps.job.page import JobPage
-
-            job = JobPage(self.desk)
-            job.brief.carriers_asked.connect(self.carriers_asked)
-            return job
+    def _take_day(self, made: QWidget) -> None:
         from ..steps.liquids.page import LiquidsPage
 
-        liquids = LiquidsPage(self.desk)
-        liquids.placard_asked.connect(self.placard_asked)
-        liquids.day_shown.connect(lambda _: self._show_day())
-        self._liquids = liquids
-        self.day_made.emit(liquids.day.plot)
-        return liquids
+        assert isinstance(made, LiquidsPage)
+        made.placard_asked.connect(self.placard_asked)
+        made.day_shown.connect(lambda _: self._show_day())
+        self._liquids = made
+        self.day_made.emit(made.day.plot)
 
     def show_page(self) -> None:
         """Show the page of the step in hand."""
@@ -110,7 +102,7 @@ class RightColumn(QWidget):
     def _show_day(self) -> None:
         """The day stands below the bench while its part of the fifth step is open."""
         if self._liquids is not None:
-            on = self.desk.step == 4 and self._liquids.parts[self._liquids.shown] is self._liquids.day
+            on = self.desk.step is Step.LIQUIDS and self._liquids.parts[self._liquids.shown] is self._liquids.day
             if self._liquids.day.plot.isVisible() != on:
                 self.day_shown.emit(on)
                 self._liquids.day.show_plot(on)
@@ -119,11 +111,11 @@ class RightColumn(QWidget):
         """Put the keys into the field of a rule, under Chassis, and bring it into sight."""
         from ..steps.chassis.page import ChassisPage
 
-        page = self.page(1)
+        page = self.page(Step.CHASSIS)
         assert isinstance(page, ChassisPage)
         page.refresh()
         page.rule(field).edit.setFocus()
-        _keep_in_sight(self._areas[1])
+        _keep_in_sight(self._areas[Step.CHASSIS])
 
     def enter(self) -> None:
         """Put the keys into the first field of the page shown."""
@@ -156,46 +148,15 @@ def _keep_in_sight(area: QScrollArea) -> None:
         area.ensureWidgetVisible(field, 0, 60)
 
 
-class HandOverPage(QWidget):
-    """Hand-over: the load sheet, and what to do before the road."""
-
-    sheet_asked = pyqtSignal()
-
-    def __init__(self, desk: Desk) -> None:
-        super().__init__()
-        self.button = QPushButton("Write the load sheet (PDF) …")
-        self.button.clicked.connect(self.sheet_asked)
-        box = QVBoxLayout(self)
-        box.setContentsMargins(0, 0, 0, 0)
-        box.setSpacing(8)
-        box.addWidget(heading("Hand-over"))
-        box.addWidget(title("Load sheet"))
-        box.addWidget(
-            prose(
-                "One page from these drawings: every support in its worst state against its rating, where each figure comes from, and a place for the scale ticket."
-            )
-        )
-        box.addWidget(self.button)
-        box.addSpacing(8)
-        box.addWidget(
-            prose(
-                "Frelt is a planning aid. Weigh the rig, full and as it travels, before it takes the road; makers' ratings and local law come first."
-            )
-        )
-        box.addSpacing(8)
-        box.addWidget(prose("Serial plate, walk-through list and price come here later."))
-        box.addStretch(1)
-
-
 class LaterPage(QWidget):
     """A step that is not built yet says what will come."""
 
-    def __init__(self, step: int) -> None:
+    def __init__(self, step: Step) -> None:
         super().__init__()
         box = QVBoxLayout(self)
         box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(8)
-        box.addWidget(heading(STEPS[step]))
+        box.addWidget(heading(STEPS[step].title))
         box.addWidget(title("Not built yet"))
-        box.addWidget(prose(LATER[step]))
+        box.addWidget(prose(STEPS[step].later))
         box.addStretch(1)

@@ -7,25 +7,20 @@ from PyQt6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 from ...core.judge.check import KINDS
 from ...paint.painter import write
 from ..bench.brush import mark
-from .desk import STEPS, Desk
-
-LATER = {
-    5: "Hoses and valves from port to port: what each draws, what forgetting a valve costs, where the rinse reaches.",
-    6: "Batteries, breakers, pumps and generator on a diagram: wire sizes, drops, start order.",
-    7: "Straps, bolts and exhaust: how much each must hold, where the floor may not be drilled.",
-    8: "Scale tickets beside the prediction, and where the difference most likely sits. The load sheet has a place for the first one.",
-}
+from .desk import Desk
+from .steps import STEPS, Step
 
 
 class StepButton(QAbstractButton):
     """One step of the path."""
 
-    def __init__(self, desk: Desk, step: int) -> None:
+    def __init__(self, desk: Desk, step: Step) -> None:
         super().__init__()
         self.desk, self.step = desk, step
         self.shown = ""  # the status painted last
-        self.setText(STEPS[step])
-        self.setAccessibleName(STEPS[step] + (", comes later" if step in LATER else ""))
+        self.entry = STEPS[step]
+        self.setText(self.entry.title)
+        self.setAccessibleName(self.entry.title + (", comes later" if self.entry.later else ""))
         self.setFixedHeight(44)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self.clicked.connect(lambda: desk.go(step))
@@ -35,24 +30,19 @@ class StepButton(QAbstractButton):
 
     def status(self) -> str:
         """Whether the step is settled, for the mark beside it; empty for none."""
-        solved = self.desk.solved
-        if solved is None or self.step in LATER or self.step == 9:
+        solved, judged = self.desk.solved, self.entry.judged
+        if solved is None or not judged:
             return ""
-        if self.step == 1:
+        if judged == "known":
             return "ok" if solved.loads is not None and solved.known[0] == solved.known[1] else "unknown"
-        if self.step == 2:
-            kinds = {k.id for k in KINDS.values() if k.findings is not None}
-        elif self.step == 4:
-            kinds = {k.id for k in KINDS.values() if k.limits is not None}
-        else:
-            return ""
+        kinds = {k.id for k in KINDS.values() if (k.findings if judged == "geometry" else k.limits) is not None}
         return next((c.status for c in solved.checks if c.kind in kinds), "unknown")
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme = self.desk.theme
         p = QPainter(self)
         p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        chosen, later = self.desk.step == self.step, self.step in LATER
+        chosen, later = self.desk.step is self.step, bool(self.entry.later)
         box = QRectF(self.rect()).adjusted(34, 3, 0, -3)
         if chosen:
             p.setPen(Qt.PenStyle.NoPen)
@@ -82,7 +72,7 @@ class StepPath(QWidget):
         box = QVBoxLayout(self)
         box.setContentsMargins(0, 12, 0, 12)
         box.setSpacing(4)
-        self.buttons = [StepButton(desk, n) for n in range(len(STEPS))]
+        self.buttons = [StepButton(desk, step) for step in Step]
         for button in self.buttons:
             box.addWidget(button)
         box.addStretch(1)

@@ -18,6 +18,7 @@ from ...core.base.text import capital
 from ...core.base.value import FreltError
 from ...paint.fonts import font
 from .desk import Desk
+from .steps import Step
 from .window import Window
 
 
@@ -34,11 +35,11 @@ def build(file: Path | None = None, demo: bool = False) -> Window:
             wrong = str(err)
     desk = Desk(session, settings)
     if session.rig is None:
-        desk.step = 0
+        desk.step = Step.JOB
     window = Window(desk)
     window.bench.setFocus()
     if wrong:
-        window.say(f"{capital(wrong)}.")
+        window.message.say(f"{capital(wrong)}.")
     return window
 
 
@@ -81,4 +82,6 @@ def _caught(window: Window, kind: type[BaseException], error: BaseException, tra
         window.close()
         return
     window.desk.session.keep_safe()
-    window.say(f"Something went wrong in Frelt ({kind.__name__}: {error}). Your rig is kept; what you did last may be missing.")
+    window.message.say(
+        f"Something went wrong in Frelt ({kind.__name__}: {error}). Your rig is kept; what you did last may be missing."
+    )

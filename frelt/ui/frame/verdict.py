@@ -69,7 +69,7 @@ class Verdict(QWidget):
         row.addWidget(self.mark)
         row.addLayout(left, 1)
         row.addLayout(right)
-        for signal in (desk.changed, desk.state_changed, desk.looks_changed, desk.fixes_ready):
+        for signal in (desk.changed, desk.state_changed, desk.looks_changed, desk.cures.ready):
             signal.connect(self.refresh)
         self.refresh()
 
@@ -107,7 +107,7 @@ class Verdict(QWidget):
             if widget is not None:
                 widget.deleteLater()
         said = self.desk.worst_check()
-        found = self.desk.fixes[:MOST_FIXES]
+        found = self.desk.cures.found[:MOST_FIXES]
         if found:
             self._fixes.addWidget(_quiet("Fix it:" if said is not None and said.status == "over" else "For more room:"))
             for n, fix in enumerate(found):
@@ -117,7 +117,7 @@ class Verdict(QWidget):
                 button.setObjectName("fix")
                 button.setToolTip(f"Ctrl+{n + 1}. Proved by computing the rig again; leaves this check {fix.leaves}.")
                 button.setCursor(Qt.CursorShape.PointingHandCursor)
-                button.clicked.connect(lambda _, f=fix: self.desk.apply(f))
+                button.clicked.connect(lambda _, f=fix: self.desk.cures.apply(f))
                 self._fixes.addWidget(button)
         elif said is not None and said.status == "over" and not self.desk.dragging:
             none = "No single move cures this: pick an item up to see where it may stand, or lower a road range."
@@ -125,7 +125,7 @@ class Verdict(QWidget):
                 none = f"No move cures this. {capital(KINDS[said.kind].plate)}."
                 self._fixes.addWidget(_quiet(none))
             else:
-                self._fixes.addWidget(_quiet(none if self.desk.searched(said) else "Looking for what cures it …"))
+                self._fixes.addWidget(_quiet(none if self.desk.cures.searched(said) else "Looking for what cures it …"))
         elif said is not None and said.status == "unknown" and said.kind in KINDS:
             self._fixes.addWidget(_quiet(f"Where to look: {KINDS[said.kind].plate}."))
         self._fixes.addStretch(1)

@@ -16,6 +16,7 @@ from ....core.planning.equipment import Line, Worked, worked_out
 from ....core.planning.list_on_deck import list_on_deck
 from ....core.planning.readings import bucket_flow
 from ...frame.desk import Desk
+from ...frame.steps import Step
 from ...widgets.fields import FigureField, column, heading, prose
 from ...widgets.parts import Choice, PartsList
 
@@ -268,7 +269,7 @@ class BriefPage(QWidget):
             return
         made = list_on_deck(rig, carrier, self.worked().needed, stock.equipment(), new_id)
         if self.desk.edit(lambda _: made, "the list put on the deck"):
-            self.desk.go(2)
+            self.desk.go(Step.BIG_THINGS)
 
 
 def _entries() -> list[tuple[str, str]]:

@@ -11,6 +11,7 @@ from ....core.model.carrier import Trailer
 from ....core.model.catalog_entry import Chassis
 from ....core.planning.new_rig import new_rig, with_chassis
 from ...frame.desk import WORST, Desk
+from ...frame.steps import Step
 from ...widgets.fields import column, heading, prose
 from ...widgets.rows import Rows
 
@@ -77,7 +78,7 @@ class ChassisList(QWidget):
         rules = next((s for s in stock.rule_sets() if s.id == self.desk.settings.value.rules), None)
         self.desk.session.add_rig(new_rig(chosen, chosen.carrier.name, new_id, rules), "new rig")
         self.desk.show_state(WORST)
-        self.desk.go(1)
+        self.desk.go(Step.CHASSIS)
 
     def hitch_on(self) -> None:
         """Hitch the chosen chassis to the rig on the bench."""
@@ -92,4 +93,4 @@ class ChassisList(QWidget):
         if self.desk.edit(lambda _: made, f"{chosen.name} hitched"):
             new = next(c for c in made.carriers if c not in rig.carriers)
             self.desk.show_carrier(new.id)
-            self.desk.go(1)
+            self.desk.go(Step.CHASSIS)

@@ -1,7 +1,7 @@
 """The job: what it is for, the rigs of the document, a new rig or a copy."""
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QSignalBlocker
+from PyQt6.QtCore import QSignalBlocker, pyqtSignal
 from PyQt6.QtWidgets import (
     QComboBox,
     QLineEdit,
@@ -21,13 +21,16 @@ from .wishes import WishesPage
 
 
 class JobPage(PartedPage):
-    """What the rig is for, the rigs of the document, a new rig or a copy."""
+    """What the rig is for, the rigs of the document, a new rig or a copy. carriers_asked: show the table of carriers."""
+
+    carriers_asked = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
         self.fields: dict[str, QLineEdit] = {}
         self.brief, self.wishes = BriefPage(desk), WishesPage(desk)
         self.job = QWidget()
+        self.brief.carriers_asked.connect(self.carriers_asked)
         self.put_parts((("Job and rigs", self.job), ("Brief", self.brief), ("Wishes", self.wishes)))
         box = QVBoxLayout(self.job)
         box.setContentsMargins(0, 0, 0, 0)

@@ -12,6 +12,7 @@ from ....core.kind.registry import find
 from ....core.model.catalog_entry import Entry
 from ...frame.desk import ENTRY, Desk
 from ...frame.later import later
+from ...frame.putting import put
 from ...frame.tables import TableLine, asked_in, asked_out, read_in, write_out
 from ...widgets.fields import column, link
 from ...widgets.rows import Rows
@@ -127,7 +128,7 @@ class CatalogList(QWidget):
         """Put the chosen entry on the main deck, in hand."""
         key = self._key()
         if key:
-            self.desk.put(key)
+            put(self.desk, key)
 
     def _forget(self) -> None:
         if self.desk.library.forget_equipment(self._key()):

@@ -111,6 +111,13 @@ class Work:
             if self._try(make, words):
                 self.desk.said.emit(f"{capital(words)}.")
 
+    def take_all(self) -> None:
+        """Everything that stands on the carrier drawn, in hand."""
+        solved, carrier = self.desk.solved, self.desk.carrier
+        if solved is not None and carrier is not None:
+            on = solved.frames.carrier_of
+            self.desk.take_all([i.id for i in solved.rig.items if on.get(i.id) == carrier.id and not i.built_in])
+
     def align(self, line: Line) -> None:
         """Line what is in hand up with the first of it."""
         held = self._held(2)

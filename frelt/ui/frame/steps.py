@@ -1,0 +1,107 @@
+"""The steps of the path, and the one table of what each is: its title, its page, what it is judged by, what is drawn over the bench."""
+
+from collections.abc import Callable
+from enum import IntEnum
+from typing import TYPE_CHECKING, Literal
+
+from msgspec import Struct
+
+if TYPE_CHECKING:
+    from PyQt6.QtWidgets import QWidget
+
+    from .desk import Desk
+
+
+class Step(IntEnum):
+    """The steps, in the order of the path."""
+
+    JOB = 0
+    CHASSIS = 1
+    BIG_THINGS = 2
+    SMALL_THINGS = 3
+    LIQUIDS = 4
+    PLUMBING = 5
+    WIRING = 6
+    TIE_DOWN = 7
+    SCALE = 8
+    HAND_OVER = 9
+
+
+Overlay = Literal["room to work", "wishes", "zones", "handles"]
+Judged = Literal["", "known", "geometry", "loads"]
+
+
+class Entry(Struct, frozen=True):
+    """A step. page: makes its page; another step whose page it shares; None where it is not built yet.
+
+    judged: what its mark in the path tells.  overlays: what is drawn over the bench.  later: what will come.
+    """
+
+    title: str
+    page: "Callable[[Desk], QWidget] | Step | None" = None
+    judged: Judged = ""
+    overlays: frozenset[Overlay] = frozenset()
+    later: str = ""
+
+
+def _job(desk: "Desk") -> "QWidget":
+    from ..steps.job.page import JobPage
+
+    return JobPage(desk)
+
+
+def _chassis(desk: "Desk") -> "QWidget":
+    from ..steps.chassis.page import ChassisPage
+
+    return ChassisPage(desk)
+
+
+def _things(desk: "Desk") -> "QWidget":
+    from ..steps.things.page import ThingsPage
+
+    return ThingsPage(desk)
+
+
+def _liquids(desk: "Desk") -> "QWidget":
+    from ..steps.liquids.page import LiquidsPage
+
+    return LiquidsPage(desk)
+
+
+def _hand_over(desk: "Desk") -> "QWidget":
+    from ..steps.hand_over.page import HandOverPage
+
+    return HandOverPage(desk)
+
+
+PLACING: frozenset[Overlay] = frozenset({"room to work", "wishes", "zones"})
+STEPS: dict[Step, Entry] = {
+    Step.JOB: Entry("Job", _job, overlays=frozenset({"wishes"})),
+    Step.CHASSIS: Entry("Chassis", _chassis, "known", frozenset({"zones", "handles"})),
+    Step.BIG_THINGS: Entry("Big things", _things, "geometry", PLACING),
+    Step.SMALL_THINGS: Entry("Small things", Step.BIG_THINGS, overlays=PLACING),
+    Step.LIQUIDS: Entry("Liquids, road", _liquids, "loads"),
+    Step.PLUMBING: Entry(
+        "Plumbing",
+        later="Hoses and valves from port to port: what each draws, what forgetting a valve costs, where the rinse reaches.",
+    ),
+    Step.WIRING: Entry(
+        "Wiring", later="Batteries, breakers, pumps and generator on a diagram: wire sizes, drops, start order."
+    ),
+    Step.TIE_DOWN: Entry(
+        "Tie-down", later="Straps, bolts and exhaust: how much each must hold, where the floor may not be drilled."
+    ),
+    Step.SCALE: Entry(
+        "Scale",
+        later="Scale tickets beside the prediction, and where the difference most likely sits. "
+        "The load sheet has a place for the first one.",
+    ),
+    Step.HAND_OVER: Entry("Hand-over", _hand_over),
+}
+THINGS = (Step.BIG_THINGS, Step.SMALL_THINGS)  # the steps in which things are placed
+
+
+def page_of(step: Step) -> Step:
+    """The step whose page a step shows."""
+    page = STEPS[step].page
+    return page if isinstance(page, Step) else step

@@ -1,0 +1,60 @@
+"""The windows that open beside the main one."""
+
+from typing import TYPE_CHECKING
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import QWidget
+
+from ... import __version__
+
+if TYPE_CHECKING:
+    from .window import Window
+
+
+class Windows:
+    """Opens them; the table of checks is kept, the others go when they are closed."""
+
+    def __init__(self, window: "Window") -> None:
+        self.window = window
+        self.checks: QWidget | None = None
+
+    def _show(self, made: QWidget) -> None:
+        made.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        made.show()
+
+    def table(self) -> None:
+        """Every check."""
+        from .panels import ChecksTable
+
+        if self.checks is None:
+            self.checks = ChecksTable(self.window.desk, self.window)
+        self.checks.show()
+        self.checks.raise_()
+
+    def carriers(self) -> None:
+        """Which carrier can take the list of the brief."""
+        from ..steps.job.carriers import CarriersWindow
+
+        self._show(CarriersWindow(self.window.desk, self.window))
+
+    def beside(self) -> None:
+        """Two rigs of the document beside each other; with one, say how to make another."""
+        from .beside import Beside
+
+        desk = self.window.desk
+        if len(desk.session.document.rigs) < 2:
+            desk.said.emit("There is one rig here: copy it under Job, change the copy, and compare them.")
+            return
+        self._show(Beside(desk, self.window))
+
+    def keys(self) -> None:
+        """Every key."""
+        from .panels import KeysWindow
+
+        self._show(KeysWindow(self.window))
+
+    def about(self) -> None:
+        """What this program is."""
+        self.window.desk.said.emit(
+            f"Frelt {__version__}, free software under GPL-3.0-or-later. A planning aid: weigh the rig before it takes the road."
+        )

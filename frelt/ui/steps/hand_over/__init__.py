@@ -1,0 +1,1 @@
+"""The step of big and small things."""
