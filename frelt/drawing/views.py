@@ -23,6 +23,7 @@ from .sketch import Fills, Sketch, plain, sketched
 View = Literal["plan", "side", "rear"]
 
 _sketches: Memo[Sketch] = Memo(20_000)
+_groups: Memo[Group] = Memo(8000)
 
 
 class Scene(Struct, frozen=True):
@@ -211,7 +212,11 @@ class _Drawn:
 
     def items(self, view: View, turned: float = 1.0) -> tuple[Group, ...]:
         """The items, far to near."""
-        return tuple(sorted((_placed(i, f, s, view) for i, f, s in self._placed), key=lambda g: g.depth * turned))
+        groups = [
+            _groups.get(self._kept, (i.id, view), (i, f, s), lambda i=i, f=f, s=s: _placed(i, f, s, view))  # type: ignore[misc]
+            for i, f, s in self._placed
+        ]
+        return tuple(sorted(groups, key=lambda g: g.depth * turned))
 
 
 def centre_mark(x: float, y: float, r: float) -> tuple[Path, ...]:

@@ -33,9 +33,9 @@ def font(step: str = "text", weight: int = 400, condensed: bool = False, scale: 
 
 
 @cache
-def metrics(step: str = "text", weight: int = 400, condensed: bool = False) -> QFontMetricsF:
+def metrics(step: str = "text", weight: int = 400, condensed: bool = False, scale: float = 1.0) -> QFontMetricsF:
     """Metrics of a font of a step."""
-    return QFontMetricsF(font(step, weight, condensed))
+    return QFontMetricsF(font(step, weight, condensed, scale))
 
 
 @lru_cache(maxsize=4096)

@@ -8,7 +8,7 @@ from PyQt6.QtGui import QColor, QPainter, QPainterPath, QTransform
 from ..core.base.kept import Kept, Memo
 from ..drawing.shapes import Group, Path
 from ..drawing.views import Scene
-from .fonts import font
+from .fonts import font, metrics
 from .theme import Theme
 
 Ready = tuple[tuple[str, QPainterPath], ...]
@@ -124,8 +124,8 @@ def write(
     """One line of text with its baseline at (x, y); returns what it covers [px]."""
     painter.setFont(font(step, weight, condensed, scale))
     painter.setPen(color)
-    metrics = painter.fontMetrics()
-    wide = metrics.horizontalAdvance(words)
-    left = x - {"start": 0.0, "middle": wide / 2, "end": float(wide)}[anchor]
+    m = metrics(step, weight, condensed, scale)
+    wide = m.horizontalAdvance(words)
+    left = x - {"start": 0.0, "middle": wide / 2, "end": wide}[anchor]
     painter.drawText(QPointF(left, y), words)
-    return QRectF(left, y - metrics.ascent(), wide, metrics.height())
+    return QRectF(left, y - m.ascent(), wide, m.height())

@@ -19,6 +19,7 @@ class Kept:
 
     def __init__(self) -> None:
         self._of: dict[object, OrderedDict[object, Any]] = {}
+        self._others: tuple[tuple[tuple[Sequence[object], ...], tuple[int, ...]], ...] = ()
 
     def of(self, name: object) -> "OrderedDict[object, Any]":
         """What is kept under a name, by key, the oldest first."""
@@ -27,9 +28,19 @@ class Kept:
             found = self._of[name] = OrderedDict()
         return found
 
+    def others(self, p: Sequence[object], q: Sequence[object], a: Sequence[object], b: Sequence[object]) -> tuple[int, ...]:
+        """Where a differs from p or b from q, four lists of one length; what many ask of one edit is found once."""
+        for four, found in self._others:
+            if four[0] is p and four[1] is q and four[2] is a and four[3] is b:
+                return found
+        found = tuple(n for n, same in enumerate(map(is_, a, p)) if not (same and b[n] is q[n]))
+        self._others = (((p, q, a, b), found), *self._others[:3])
+        return found
+
     def forget(self) -> None:
         """Drop everything, as at the start of the program."""
         self._of.clear()
+        self._others = ()
 
 
 class Memo(Generic[T]):
@@ -76,7 +87,9 @@ class Each(Generic[T]):
         if old is None or len(old[3]) != len(also) or not all(map(is_, old[3], also)):
             found = [make(x, y) for x, y in zip(a, b, strict=True)]
         elif len(old[2]) == len(a):
-            found = [r if x is p and y is q else make(x, y) for x, y, p, q, r in zip(a, b, old[0], old[1], old[2], strict=True)]
+            found = list(old[2])
+            for n in kept.others(old[0], old[1], a, b):
+                found[n] = make(a[n], b[n])
         else:
             by = {(id(p), id(q)): r for p, q, r in zip(old[0], old[1], old[2], strict=True)}
             found = [by[id(x), id(y)] if (id(x), id(y)) in by else make(x, y) for x, y in zip(a, b, strict=True)]

@@ -12,6 +12,7 @@ from ...core.model.state import FillRange, State
 from ...paint import fonts
 from ...paint.painter import write
 from ...paint.theme import Theme
+from ..frame.calm import Calm
 from ..frame.desk import WORST, Desk
 from .tube import LABEL, Tube, called, row, short, triangle
 
@@ -37,7 +38,7 @@ class SightTubes(QWidget):
         self.setMouseTracking(True)
         for signal in (desk.state_changed, desk.looks_changed):
             signal.connect(self._refresh)
-        desk.changed.connect(self._refresh_if_other)
+        Calm(self, desk, self._refresh_if_other)
 
     def sizeHint(self) -> QSize:
         return QSize(258, 270)

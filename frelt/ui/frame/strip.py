@@ -14,6 +14,7 @@ from ...paint import fonts
 from ...paint.painter import write
 from ...paint.theme import Theme
 from ..bench.brush import STATUS_FILL, mark
+from .calm import Calm
 from .desk import WORST, Desk
 
 CARD = 80
@@ -150,7 +151,8 @@ class Strip(QWidget):
         self._row.setContentsMargins(16, 7, 16, 7)
         self._row.setSpacing(8)
         self._cards: dict[str, StateCard] = {}
-        for signal in (desk.changed, desk.state_changed, desk.looks_changed):
+        Calm(self, desk, self.refresh)
+        for signal in (desk.state_changed, desk.looks_changed):
             signal.connect(self.refresh)
         self.refresh()
 

@@ -28,6 +28,7 @@ from ....core.placing.distances import Side, deck_bounds, facings, with_distance
 from ....core.solve import Solved
 from ....core.space.solids import solids
 from ....core.space.surfaces import hung, possible, upright, with_surface
+from ...frame.calm import Calm
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, SourceRow, column, heading, title
 from .work import Work
@@ -84,7 +85,8 @@ class HandPanel(QWidget):
         self.more.toggled.connect(self._toggle)
         self.sheet: Sheet | None = None
         self._lay_out(row, now_row)
-        for signal in (desk.changed, desk.hand_changed, desk.state_changed, desk.looks_changed):
+        Calm(self, desk, self.refresh)
+        for signal in (desk.hand_changed, desk.state_changed, desk.looks_changed):
             signal.connect(self.refresh)
         self.refresh()
 

@@ -5,7 +5,9 @@ from typing import TYPE_CHECKING
 from PyQt6.QtWidgets import QLabel, QVBoxLayout, QWidget
 
 from ...bench.tubes import SightTubes
+from ...frame.calm import Calm
 from ...frame.desk import Desk
+from ...frame.steps import THINGS, Step
 from ...widgets.fields import heading
 from .catalog import CatalogList
 from .hand import HandPanel
@@ -42,17 +44,17 @@ class ThingsPage(QWidget):
         box.addWidget(self.even)
         box.addWidget(self.tubes, 1)
         desk.hand_changed.connect(self.refresh)
-        desk.changed.connect(self.refresh)
+        Calm(self, desk, self.refresh)
         self.refresh()
 
-    def show_step(self, step: int) -> None:
+    def show_step(self, step: Step) -> None:
         """Big and small things share the page; the catalog's hint differs."""
-        if step in (2, 3):
-            self.small = step == 3
+        if step in THINGS:
+            self.small = step is Step.SMALL_THINGS
             self.refresh()
-            self.catalog.show_big(step == 2)
+            self.catalog.show_big(not self.small)
             self.catalog.box.setPlaceholderText(
-                "Search: tank, reel, machine …" if step == 2 else "Search: pump, battery, toolbox …"
+                "Search: tank, reel, machine …" if not self.small else "Search: pump, battery, toolbox …"
             )
 
     def refresh(self) -> None:
