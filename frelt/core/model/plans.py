@@ -202,13 +202,22 @@ def plan_of(cls: type[Struct]) -> Plan | None:
     """How a type of the document is walked; None where nothing in it names or defines anything."""
     info = msgspec.inspect.type_info(cls)
     assert isinstance(info, StructType)
-    plans = [(f.name, p) for f in info.fields if (p := _planned(f.type, {})) is not None]
-    return Fields(tuple(plans)) if plans else None
+    return _struct(info, {})
 
 
-def _planned(found: Type, extra: Mapping[str, Any]) -> Plan | None:
+Known = dict[type, "Plan | None"]  # plans of types met before
+
+
+def _struct(info: StructType, known: Known) -> Plan | None:
+    if info.cls not in known:
+        plans = [(f.name, p) for f in info.fields if (p := _planned(f.type, {}, known)) is not None]
+        known[info.cls] = Fields(tuple(plans)) if plans else None
+    return known[info.cls]
+
+
+def _planned(found: Type, extra: Mapping[str, Any], known: Known) -> Plan | None:
     if isinstance(found, Metadata):
-        return _planned(found.type, {**extra, **(found.extra or {})})
+        return _planned(found.type, {**extra, **(found.extra or {})}, known)
     if isinstance(found, StrType):
         if "defines" in extra:
             return Own(extra["defines"])
@@ -216,20 +225,20 @@ def _planned(found: Type, extra: Mapping[str, Any]) -> Plan | None:
             return Ref(extra["names"], extra["gone"], bool(extra.get("copied")), bool(extra.get("empty")))
         return None
     if isinstance(found, UnionType):
-        return _union(found, extra)
+        return _union(found, extra, known)
     if isinstance(found, VarTupleType):
-        inner = _planned(found.item_type, {})
+        inner = _planned(found.item_type, {}, known)
         return None if inner is None else Many(inner, int(extra.get("least", 0)))
     if isinstance(found, DictType):
-        key, value = _planned(found.key_type, {}), _planned(found.value_type, {})
+        key, value = _planned(found.key_type, {}, known), _planned(found.value_type, {}, known)
         return None if key is None and value is None else Map(key, value)
-    return plan_of(found.cls) if isinstance(found, StructType) else None
+    return _struct(found, known) if isinstance(found, StructType) else None
 
 
-def _union(found: UnionType, extra: Mapping[str, Any]) -> Plan | None:
+def _union(found: UnionType, extra: Mapping[str, Any], known: Known) -> Plan | None:
     parts = [t for t in found.types if not isinstance(t, NoneType)]
-    structs = {t.cls: p for t in parts if isinstance(t, StructType) and (p := plan_of(t.cls)) is not None}
-    plain = [p for t in parts if not isinstance(t, StructType) and (p := _planned(t, {})) is not None]
+    structs = {t.cls: p for t in parts if isinstance(t, StructType) and (p := _struct(t, known)) is not None}
+    plain = [p for t in parts if not isinstance(t, StructType) and (p := _planned(t, {}, known)) is not None]
     inner: Plan | None = OneOf(structs) if structs else plain[0] if plain else None
     if inner is None:
         return None
