@@ -4,6 +4,7 @@ Coordinates are metres with the second axis up; a theme turns a role into color 
 """
 
 from math import cos, pi, sin
+from typing import Literal
 
 from msgspec import Struct
 
@@ -18,6 +19,43 @@ class Path(Struct, frozen=True):
     role: str
     ops: str
     xy: tuple[float, ...]
+
+
+Anchor = Literal["start", "middle", "end"]
+
+
+class Text(Struct, frozen=True):
+    """One line of words with its baseline at x, y. color: by palette name.  step: of the type, small to title."""
+
+    x: float
+    y: float
+    words: str
+    color: str = "ink"
+    step: str = "small"
+    weight: int = 500
+    condensed: bool = True
+    anchor: Anchor = "start"
+
+
+class Dimension(Struct, frozen=True):
+    """A measured run: a line with a tick of half a length at each end, and its reading amid, if there is room or always."""
+
+    role: str
+    x0: float
+    y0: float
+    x1: float
+    y1: float
+    words: str = ""
+    tick: float = 4.0
+    always: bool = False
+
+    @property
+    def level(self) -> bool:
+        """Whether it lies rather than stands."""
+        return abs(self.x0 - self.x1) > abs(self.y0 - self.y1)
+
+
+Shape = Path | Text | Dimension
 
 
 class Group(Struct, frozen=True):

@@ -10,7 +10,8 @@ from PyQt6.QtCore import QIODevice, QMarginsF, QSaveFile, QSizeF
 from PyQt6.QtGui import QGuiApplication, QPageLayout, QPageSize, QPainter, QPdfWriter
 
 from .. import __version__
-from .theme import LIGHT, Theme
+from ..drawing.styles import LIGHT
+from .theme import Theme
 
 WIDTH, HEIGHT = 816.0, 1056.0  # letter at 96 px to the inch
 PAPER = Theme("paper", LIGHT)

@@ -272,7 +272,7 @@ def test_an_impossible_measure_is_questioned_in_place(window: Window) -> None:
 
 
 def test_the_field_in_hand_is_drawn_on_the_chassis(window: Window) -> None:
-    from frelt.ui.bench.asked import runs
+    from frelt.drawing.overlay.asked import runs
 
     window.desk.go(Step.CHASSIS)
     QApplication.processEvents()
@@ -361,7 +361,7 @@ def test_zoom_is_linked_and_the_whole_rig_comes_back(window: Window) -> None:
     assert after.to_px("plan", 2.0, 0).x() == pytest.approx(after.to_px("side", 2.0, 0).x())
     window.bench.zoom_by(1e-9)
     window.bench.grab()
-    assert window.bench.layout_now == before
+    assert window.bench.layout_now.sheet == before.sheet
 
 
 def test_the_drawings_are_panned_together_when_closer(window: Window) -> None:
@@ -431,7 +431,8 @@ def test_a_rig_is_copied_with_its_serial_blank(window: Window) -> None:
 
 
 def test_names_too_long_become_number_tags_and_never_dots(fresh: Callable[[Document], Window]) -> None:
-    from frelt.ui.bench.over import fitting, label_boxes
+    from frelt.drawing.overlay.names import fitting, label_boxes
+    from frelt.paint import fonts
 
     long = replace(block("a", 20.0, 1.0), name="Surfactant and neutralizer transfer pump assembly")
     window = fresh(Document(rigs=(rig(long, tank("w", 300.0, 3.0, size=1.2)),)))
@@ -440,10 +441,10 @@ def test_names_too_long_become_number_tags_and_never_dots(fresh: Callable[[Docum
     assert solved is not None and layout is not None
     from frelt.core.space.solids import solids
 
-    inside, tagged = label_boxes(window.bench._scenes["plan"], solved.rig, layout, solids(solved.rig, solved.frames))
+    inside, tagged = label_boxes(solved.rig, layout.sheet, solids(solved.rig, solved.frames), fonts)
     assert [n for _, n in tagged] == [long.name]
     assert [lines for _, lines in inside] == [["w"]]
-    assert fitting("Hot machine", 20, 60) == [] and fitting("Hot machine", 50, 60) == ["Hot", "machine"]
+    assert fitting("Hot machine", 20, 60, fonts) == [] and fitting("Hot machine", 50, 60, fonts) == ["Hot", "machine"]
 
 
 def test_unsaved_work_comes_back_at_the_next_start(qtbot: QtBot) -> None:

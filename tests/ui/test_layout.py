@@ -17,12 +17,12 @@ from frelt.core.model.rig import Rig
 from frelt.core.model.state import State
 from frelt.core.planning.new_rig import new_rig
 from frelt.core.space.solids import solids
+from frelt.drawing.overlay.limits import bars
+from frelt.drawing.overlay.names import LINE, PAD, label_boxes
+from frelt.drawing.overlay.posts import BAR, COLUMN, place_posts, posts
 from frelt.paint import fonts
 from frelt.paint.painter import write
-from frelt.ui.bench.over import LINE, PAD, label_boxes
-from frelt.ui.bench.posts import BAR, COLUMN, place_posts, posts
 from frelt.ui.bench.tube import LABEL
-from frelt.ui.frame.limits import bars
 from frelt.ui.frame.steps import Step
 from frelt.ui.frame.strip import NAME, NARROW
 from frelt.ui.frame.window import Window
@@ -153,11 +153,11 @@ def test_posts_stand_in_station_order_and_their_words_fit(window: Window, count:
     settle(window)
     layout, solved = window.bench.layout_now, window.desk.solved
     assert layout is not None and solved is not None
-    made = posts(solved, layout, "worst", "between", {}, one.trailer, window.desk.units)
-    columns = place_posts(made, layout.posts)
+    made = posts(solved, layout.sheet, solved.checks, "between", {}, one.trailer, window.desk.units)
+    columns = place_posts(made, layout.sheet.posts)
     assert [p.name for p in made[:-2]] == ["Coupler", *(["Axle 1", "Axle 2", "Axle 3"][:count])]
-    assert all(a.right() <= b.left() + 1e-6 for a, b in pairwise(columns))
-    assert columns[-1].right() <= layout.posts.right() + 1 and columns[0].left() >= layout.posts.left()
+    assert all(a.right <= b.left + 1e-6 for a, b in pairwise(columns))
+    assert columns[-1].right <= layout.posts.right() + 1 and columns[0].left >= layout.posts.left()
     room = COLUMN - BAR - 14
     for post in made:
         u = window.desk.units
@@ -171,7 +171,8 @@ def test_posts_show_what_the_core_computes(window: Window) -> None:
     assert solved is not None and solved.loads is not None and layout is not None
     worst = solved.checks[0]
     made = {
-        p.name: p for p in posts(solved, layout, "worst", worst.state, worst.fills, solved.rig.carriers[0], window.desk.units)
+        p.name: p
+        for p in posts(solved, layout.sheet, solved.checks, worst.state, worst.fills, solved.rig.carriers[0], window.desk.units)
     }
     axle = solved.check("axle:axle-1")
     assert axle is not None
@@ -190,11 +191,11 @@ def test_names_lie_inside_their_outlines(window: Window, size: tuple[int, int]) 
     solved, layout = window.desk.solved, window.bench.layout_now
     assert solved is not None and layout is not None
     room = solids(solved.rig, solved.frames)
-    inside, tagged = label_boxes(window.bench._scenes["plan"], solved.rig, layout, room)
+    inside, tagged = label_boxes(solved.rig, layout.sheet, room, fonts)
     assert len(inside) + len(tagged) == len(solved.rig.items)
     for box, lines in inside:
-        assert max(fonts.measure(words) for words in lines) <= box.width() - 2 * PAD
-        assert len(lines) * LINE <= box.height() - 2 * PAD + 1e-6
+        assert max(fonts.measure(words) for words in lines) <= box.width - 2 * PAD
+        assert len(lines) * LINE <= box.height - 2 * PAD + 1e-6
 
 
 @pytest.mark.parametrize("units", UNITS)
@@ -204,7 +205,7 @@ def test_bars_and_cards_fit_their_words(window: Window, units: str) -> None:
     settle(window)
     solved, layout = window.desk.solved, window.bench.layout_now
     assert solved is not None and layout is not None
-    for bar in bars(solved, "worst", window.desk.units):
+    for bar in bars(solved, solved.checks, window.desk.units):
         assert fonts.metrics("text", 600).horizontalAdvance(bar.words) <= layout.limits.width(), bar.words
     for state in [*(s.id for s in solved.rig.states), "worst"]:
         card = window.strip.card(state)

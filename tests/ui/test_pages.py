@@ -17,8 +17,7 @@ from frelt.core.base.units import GALLON, INCH, LB
 from frelt.core.model.item import Item
 from frelt.core.model.rig import Rig
 from frelt.core.planning.new_rig import new_rig
-from frelt.ui.frame.desk import WORST
-from frelt.ui.frame.limits import bars
+from frelt.drawing.overlay.limits import bars
 from frelt.ui.frame.window import Window
 from tests.ui.hands import go, typed
 
@@ -141,7 +140,7 @@ def test_a_gooseneck_has_its_own_window_shown_and_typed(window: Window, qtbot: Q
     typed(page, "rule-Tongue share, at least", "17")
     assert rig_of(window).rules.tongue_gooseneck == (0.17, 0.25) and rig_of(window).rules.tongue_ball == (0.10, 0.15)
     assert window.desk.solved is not None
-    (bar,) = [b for b in bars(window.desk.solved, WORST, window.desk.units) if b.title == "Tongue share"]
+    (bar,) = [b for b in bars(window.desk.solved, window.desk.solved.checks, window.desk.units) if b.title == "Tongue share"]
     assert bar.words.endswith("wanted 17.0 to 25.0 %")
 
 

@@ -7,7 +7,6 @@ from ...core.judge.status import Status
 from ...paint.painter import write
 from ...paint.theme import Theme
 
-STATUS_FILL: dict[str, str] = {"over": "over_fill", "tight": "tight_fill", "ok": "steel", "unknown": "sheet"}
 STATUS_WORD: dict[str, str] = {"over": "over", "tight": "tight", "ok": "within", "unknown": "unknown"}
 
 

@@ -1,5 +1,7 @@
 """The three linked drawings with posts and limits of one rig: what is painted, and what lies under a pixel."""
 
+from collections.abc import Sequence
+
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
@@ -10,34 +12,35 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QWidget
 
+from ...core.judge.check import Check
 from ...core.model.carrier import Carrier, Vehicle
 from ...core.placing.distances import facings
 from ...core.solve import Solved
 from ...core.space.moving_along import moving as moving_with
 from ...core.space.solids import Solid, solids
 from ...drawing import carrier as carriers
+from ...drawing.layout import Box, Zoom, lay_out
+from ...drawing.overlay.distances import distances
+from ...drawing.overlay.floor import floor as floor_shapes
+from ...drawing.overlay.floor import floor_words
+from ...drawing.overlay.limits import ROW, Spots, bars, limits
+from ...drawing.overlay.names import names
+from ...drawing.overlay.post_shapes import post_shapes
+from ...drawing.overlay.posts import posts
+from ...drawing.overlay.tape import tape
+from ...drawing.shapes import Shape
 from ...drawing.views import Scene, View, scenes, seen
+from ...paint import fonts
 from ...paint.painter import write
-from ..frame.desk import Desk
+from ...paint.shapes import paint_shapes
+from ..frame.desk import WORST, Desk
 from ..frame.later import later
-from ..frame.limits import ROW, bars, paint_limits
 from ..frame.steps import STEPS
 from .brush import caption
 from .handles import Handles
 from .item_drag import ItemDrag
-from .layout import Layout, Zoom, lay_out
-from .over import (
-    centre_shown,
-    floor_words,
-    paint_centre,
-    paint_distances,
-    paint_floor,
-    paint_moving,
-    paint_names,
-    paint_scene,
-    paint_tape,
-)
-from .posts import captions, paint_posts, posts
+from .layout import Layout, rect
+from .over import centre_shown, paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
 
 VIEWS: tuple[View, ...] = ("plan", "side", "rear")
@@ -117,11 +120,11 @@ class Drawings(QWidget):
             return
         state = desk.state
         self._scenes = scenes(solved.rig, solved.frames, state, desk.fills, self.right_side, carrier.id, desk.whole_pair)
-        self.layout_now = layout = lay_out(self.width(), self.height(), self._scenes, self.zoom, desk.whole_pair)
+        self.layout_now = layout = Layout(lay_out(self.width(), self.height(), self._scenes, self.zoom, desk.whole_pair))
         held = moving_with(solved.rig, desk.held) if desk.in_hand else frozenset()
         room = self._room(solved)
         centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
-        avoid = layout.to_px("plan", centre[0], centre[1]) if centre is not None else None
+        avoid = layout.sheet.px("plan", centre[0], centre[1]) if centre is not None else None
         moving = held if self.item_drag.under_way else frozenset()
         if moving:
             self._still(p, layout, room, moving)
@@ -135,19 +138,26 @@ class Drawings(QWidget):
             paint_centre(p, centre, layout, theme, desk.kept)
         self._around(p, solved, carrier, layout)
         if desk.in_hand in room and len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
-            paint_distances(p, facings(solved, desk.in_hand), layout, theme, desk.units)
+            paint_clipped(p, distances(facings(solved, desk.in_hand), layout.sheet, desk.units), layout.plan, theme)
         self.handles.paint(p, layout, theme)
         self.frame.paint(p, theme)
         if self.asked:
-            from .asked import paint_asked
+            from ...drawing.overlay.asked import asked_about
 
-            paint_asked(p, self.asked, carrier, layout, theme, desk.units)
-        self._spots = (
-            paint_limits(p, layout.limits, solved, desk.state_id, theme, desk.units, self._drawn())
-            if layout.limits.width() > 50
-            else []
-        )
+            paint_shapes(p, asked_about(self.asked, carrier, layout.sheet, desk.units), theme)
+        self._spots = []
+        if layout.limits.width() > 50:
+            self._type_at(p, limits(solved, self._scope(solved), layout.sheet, desk.units, self._drawn()))
         self._posts(p, solved, layout)
+
+    def _scope(self, solved: Solved) -> Sequence[Check]:
+        """The checks of the state in scope, or all."""
+        return solved.checks if self.desk.state_id == WORST else solved.by_state.get(self.desk.state_id, ())
+
+    def _type_at(self, p: QPainter, made: tuple[tuple[Shape, ...], Spots]) -> None:
+        """Paint shapes, and remember where a rating can be typed."""
+        paint_shapes(p, made[0], self.desk.theme)
+        self._spots += [(rect(box), field) for box, field in made[1]]
 
     def _around(self, p: QPainter, solved: Solved, carrier: Carrier, layout: Layout) -> None:
         """Room to work and the walkable floor, while things are placed."""
@@ -172,7 +182,7 @@ class Drawings(QWidget):
     def _floor(self, p: QPainter, layout: Layout) -> None:
         floor = self.desk.floor()
         if floor is not None:
-            paint_floor(p, floor, layout, self.desk.theme)
+            paint_clipped(p, floor_shapes(floor, layout.sheet), layout.plan.adjusted(-7, 0, 7, 0), self.desk.theme)
 
     def _standing(
         self,
@@ -181,7 +191,7 @@ class Drawings(QWidget):
         room: dict[str, Solid],
         held: frozenset[str],
         skip: frozenset[str],
-        avoid: QPointF | None,
+        avoid: tuple[float, float] | None,
     ) -> None:
         """The drawings with their names and tape."""
         theme = self.desk.theme
@@ -194,11 +204,12 @@ class Drawings(QWidget):
         if not skip:
             self._floor(p, layout)
         above = self._drawn() == "vehicle" or bool(self._scenes["plan"].partner)
-        paint_names(p, self._scenes["plan"], rig, layout, listed, theme, self._spill(layout), avoid, above)
-        paint_tape(p, self._scenes["plan"], layout, theme, self.desk.units)
+        inside, tagged = names(rig, layout.sheet, listed, self._spill(layout), fonts, avoid, above)
+        paint_clipped(p, inside, layout.plan, theme)
+        paint_shapes(p, (*tagged, *tape(self._scenes["plan"], layout.sheet, self.desk.units)), theme)
         self._headings(p, layout)
 
-    def _regions(self, p: QPainter, layout: Layout, room: dict[str, Solid], avoid: QPointF | None) -> None:
+    def _regions(self, p: QPainter, layout: Layout, room: dict[str, Solid], avoid: tuple[float, float] | None) -> None:
         """What the floor is spoken for: below it while the chassis or things are in hand, by the customer in the first steps."""
         solved, carrier, shown = self.desk.solved, self.desk.carrier, STEPS[self.desk.step].overlays
         if solved is None or carrier is None or not shown or not (carrier.body.zones or solved.rig.wishes):
@@ -210,11 +221,11 @@ class Drawings(QWidget):
         if "wishes" in shown:
             paint_wishes(p, solved, carrier, layout, self.desk.theme, room.values())
 
-    def _spill(self, layout: Layout) -> QRectF:
+    def _spill(self, layout: Layout) -> Box:
         """What the whole rig's bars leave of their column."""
-        solved, area = self.desk.solved, layout.limits
-        used = 34 + ROW * len(bars(solved, self.desk.state_id, self.desk.units, self._drawn())) if solved is not None else 0.0
-        return QRectF(area.left(), area.top() + used, area.width(), max(area.height() - used, 0.0))
+        solved, area = self.desk.solved, layout.sheet.limits
+        used = 34 + ROW * len(bars(solved, self._scope(solved), self.desk.units, self._drawn())) if solved is not None else 0.0
+        return Box(area.left, area.top + used, area.width, max(area.height - used, 0.0))
 
     def _still(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
         """What stands still during a drag, kept as one picture."""
@@ -245,9 +256,8 @@ class Drawings(QWidget):
             )
             return
         assert desk.carrier is not None
-        made = posts(solved, layout, desk.state_id, state.id, desk.fills, desk.carrier, desk.units)
-        captions(p, layout, made, desk.theme)
-        self._spots += paint_posts(p, made, layout, desk.theme, desk.units)
+        made = posts(solved, layout.sheet, self._scope(solved), state.id, desk.fills, desk.carrier, desk.units)
+        self._type_at(p, post_shapes(made, layout.sheet, desk.units, fonts))
 
     def _headings(self, p: QPainter, layout: Layout) -> None:
         theme = self.desk.theme

@@ -18,12 +18,12 @@ PLATE = 14.0
 
 
 def paint_zones(
-    p: QPainter, carrier: Carrier, layout: Layout, theme: Theme, room: Iterable[Solid], avoid: QPointF | None
+    p: QPainter, carrier: Carrier, layout: Layout, theme: Theme, room: Iterable[Solid], avoid: tuple[float, float] | None
 ) -> None:
     """What lies below each zone, written on it where nothing stands (room) or is drawn (avoid: the centre mark, px)."""
     taken = [QRectF(layout.to_px("plan", s.x0, s.y1), layout.to_px("plan", s.x1, s.y0)) for s in room]
     if avoid is not None:
-        taken.append(QRectF(avoid.x() - 12, avoid.y() - 12, 24, 24))
+        taken.append(QRectF(avoid[0] - 12, avoid[1] - 12, 24, 24))
     for zone in carrier.body.zones:
         box = QRectF(layout.to_px("plan", zone.x0, zone.y1), layout.to_px("plan", zone.x1, zone.y0)).intersected(layout.plan)
         for words in (f"no bolts: {zone.below}", zone.below):

@@ -10,10 +10,11 @@ from ...core.judge.check import Check
 from ...core.judge.words import brief
 from ...core.report.verdict import speaking
 from ...core.solve import Solved
+from ...drawing.styles import STATUS_FILL
 from ...paint import fonts
 from ...paint.painter import write
 from ...paint.theme import Theme
-from ..bench.brush import STATUS_FILL, mark
+from ..bench.brush import mark
 from .calm import Calm
 from .desk import WORST, Desk
 

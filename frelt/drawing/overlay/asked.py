@@ -1,15 +1,11 @@
 """The dimension a field is about, drawn on the chassis as the tape would lie."""
 
-from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QPainter
-
 from ...core.base.units import Units
 from ...core.model.carrier import Carrier, Trailer, Vehicle
-from ...drawing.chassis import deck_box
-from ...drawing.views import View
-from ...paint import fonts
-from ...paint.theme import Theme
-from .layout import Layout
+from ..chassis import deck_box
+from ..layout import Sheet
+from ..shapes import Dimension
+from ..views import View
 
 Run = tuple[View, tuple[float, float], tuple[float, float]]
 
@@ -108,24 +104,12 @@ def _of_vehicle(v: Vehicle) -> dict[str, list[Run]]:
     }
 
 
-def paint_asked(p: QPainter, asked: str, carrier: Carrier, layout: Layout, theme: Theme, units: Units) -> None:
-    """Paint the dimension with its present reading."""
-    p.setFont(fonts.font("small", 600))
+def asked_about(asked: str, carrier: Carrier, sheet: Sheet, units: Units) -> tuple[Dimension, ...]:
+    """The dimension with its present reading, but of what is weighed or read off a plate."""
+    quiet = asked in ("tongue", "axles", "front", "rear") or asked.startswith("plate")
+    made = []
     for view, start, end in runs(asked, carrier):
-        a, b = layout.to_px(view, *start), layout.to_px(view, *end)
-        p.setPen(theme.pen("asked"))
-        p.drawLine(a, b)
-        level = abs(a.x() - b.x()) > abs(a.y() - b.y())
-        across = QPointF(0, 6) if level else QPointF(6, 0)
-        for tip in (a, b):
-            p.drawLine(tip - across, tip + across)
-        if asked in ("tongue", "axles", "front", "rear") or asked.startswith("plate"):
-            continue
-        words = units.show(((start[0] - end[0]) ** 2 + (start[1] - end[1]) ** 2) ** 0.5, "length")
-        wide = p.fontMetrics().horizontalAdvance(words) + 10
-        chip = QRectF((a.x() + b.x()) / 2 - wide / 2, (a.y() + b.y()) / 2 - 10, wide, 20)
-        p.setBrush(theme.color("sheet"))
-        p.setPen(theme.pen("asked.line"))
-        p.drawRoundedRect(chip, 3, 3)
-        p.setPen(theme.color("hand"))
-        p.drawText(chip, Qt.AlignmentFlag.AlignCenter, words)
+        long = ((start[0] - end[0]) ** 2 + (start[1] - end[1]) ** 2) ** 0.5
+        words = "" if quiet else units.show(long, "length")
+        made.append(Dimension("asked", *sheet.px(view, *start), *sheet.px(view, *end), words, 6.0, True))
+    return tuple(made)

@@ -1,18 +1,18 @@
 """The whole rig's limits as quiet bars beside the plan, the worst of them in color."""
 
+from collections.abc import Sequence
+
 from msgspec import Struct
-from PyQt6.QtCore import QPointF, QRectF, Qt
-from PyQt6.QtGui import QPainter, QPen
 
 from ...core.base.units import Units
 from ...core.judge.check import Check
 from ...core.solve import Solved
-from ...paint.painter import write
-from ...paint.theme import Theme
-from ..bench.brush import caption, mark
-from .desk import WORST
+from ..layout import Box, Sheet
+from ..shapes import Shape, Text, rect
+from .lettering import caption, mark
 
 ROW = 47.0
+Spots = tuple[tuple[Box, str], ...]  # where a rating can be typed, and its field
 
 
 class Bar(Struct, frozen=True):
@@ -53,9 +53,8 @@ WORDS = {
 }
 
 
-def bars(solved: Solved, state_id: str, units: Units, drawn: str = "trailer", room: int = 99) -> list[Bar]:
-    """The limits of a whole carrier, `trailer` or `vehicle`, in the state in scope; the worst where not all have room."""
-    scope = solved.checks if state_id == WORST else solved.by_state.get(state_id, ())
+def bars(solved: Solved, scope: Sequence[Check], units: Units, drawn: str = "trailer", room: int = 99) -> list[Bar]:
+    """The limits of a whole carrier, `trailer` or `vehicle`, of the checks in scope; the worst where not all have room."""
     by_id = {c.id: c for c in scope}
     listed = [c for i in TITLES[drawn] if (c := by_id.get(i)) is not None and c.load is not None]
     if len(listed) > room:
@@ -102,54 +101,40 @@ def _mass(check: Check, title: str, units: Units) -> Bar:
     return Bar(check, title, words, 0.0, check.limit, 0.0, max(check.limit * 1.12, check.load * 1.04))
 
 
-def paint_limits(
-    p: QPainter, area: QRectF, solved: Solved, state_id: str, theme: Theme, units: Units, drawn: str
-) -> list[tuple[QRectF, str]]:
-    """Paint the bars; returns the areas on which a rating can be typed, with their fields."""
+def limits(solved: Solved, scope: Sequence[Check], sheet: Sheet, units: Units, drawn: str) -> tuple[tuple[Shape, ...], Spots]:
+    """The bars of the whole carrier drawn, with the areas on which a rating can be typed and their fields."""
+    area = sheet.limits
     known, counted = solved.known
     title = "Whole rig" if len(solved.rig.carriers) == 1 else f"Whole {drawn}"
-    caption(p, area.left(), area.top() + 15, title, theme)
+    made: list[Shape] = [caption(area.left, area.top + 15, title)]
     if counted:
-        write(
-            p,
-            area.right(),
-            area.top() + 15,
-            f"{known} of {counted} limits known",
-            theme.color("soft"),
-            "small",
-            400,
-            True,
-            "end",
-        )
+        words = f"{known} of {counted} limits known"
+        made.append(Text(area.right, area.top + 15, words, "soft", "small", 400, True, "end"))
     spots = []
-    y = area.top() + 26
-    for bar in bars(solved, state_id, units, drawn, int((area.bottom() + 6 - y) // ROW)):
-        spots.append((_row(p, QRectF(area.left(), y, area.width(), ROW), bar, theme), bar.check.field))
+    y = area.top + 26
+    for bar in bars(solved, scope, units, drawn, int((area.bottom + 6 - y) // ROW)):
+        made += _row(Box(area.left, y, area.width, ROW), bar)
+        spots.append((Box(area.left, y + 16, area.width - 20, 18), bar.check.field))
         y += ROW
-    return spots
+    return tuple(made), tuple(spots)
 
 
-def _row(p: QPainter, box: QRectF, bar: Bar, theme: Theme) -> QRectF:
+def _row(box: Box, bar: Bar) -> list[Shape]:
     status = bar.check.status
-    ink = theme.color(status) if status in ("over", "tight") else theme.color("ink")
-    write(p, box.left(), box.top() + 13, bar.title, theme.color("soft"), "small", 400, True)
-    mark(p, status, QPointF(box.right() - 8, box.top() + 10), 12, theme)
-    write(p, box.left(), box.top() + 29, bar.words, ink, "text", 600)
-    track = QRectF(box.left(), box.top() + 34, box.width(), 7)
-    span = bar.end - bar.start or 1.0
+    ink = status if status in ("over", "tight") else "ink"
+    top, bottom, span = box.top + 34, box.top + 41, bar.end - bar.start or 1.0
 
     def x(value: float) -> float:
-        return track.left() + (value - bar.start) / span * track.width()
+        return box.left + (value - bar.start) / span * box.width
 
-    p.setPen(QPen(theme.color("hairline"), 1.0))
-    p.setBrush(theme.color("field"))
-    p.drawRect(track)
+    made: list[Shape] = [
+        Text(box.left, box.top + 13, bar.title, "soft", "small", 400),
+        *mark(status, box.right - 8, box.top + 10, 12),
+        Text(box.left, box.top + 29, bar.words, ink, "text", 600, False),
+        rect("track", box.left, top, box.right, bottom),
+    ]
     if bar.low is not None and bar.high is not None:
-        p.setPen(Qt.PenStyle.NoPen)
-        p.setBrush(theme.color("ok_fill"))
-        p.drawRect(QRectF(x(bar.low), track.top() + 0.5, x(bar.high) - x(bar.low), track.height() - 1))
+        made.append(rect("track.window", x(bar.low), top + 0.5, x(bar.high), bottom - 0.5))
     if bar.check.load is not None:
-        p.setPen(Qt.PenStyle.NoPen)
-        p.setBrush(ink)
-        p.drawRect(QRectF(x(bar.check.load) - 1.5, track.top() - 2.5, 3, track.height() + 5))
-    return QRectF(box.left(), box.top() + 16, box.width() - 20, 18)
+        made.append(rect(f"at.{ink}", x(bar.check.load) - 1.5, top - 2.5, x(bar.check.load) + 1.5, bottom + 2.5))
+    return made

@@ -1,0 +1,141 @@
+"""Where things stand on a sheet or on the bench: three drawings to one scale, the tape between, the posts below.
+
+A sheet counts in px, 96 to the inch, from its upper left corner, the second axis down.
+"""
+
+from msgspec import Struct
+
+from .shapes import Affine
+from .views import Scene, View
+
+MARGIN = 16.0
+CAPTION = 18.0
+TAPE = 20.0
+GAP = 8.0
+POSTS = 108.0
+LIMITS = 236.0
+GROUND = 14.0
+BARS = 275.0  # down to the last of the whole rig's bars
+
+
+class Box(Struct, frozen=True):
+    """An area of a sheet [px]."""
+
+    left: float
+    top: float
+    width: float
+    height: float
+
+    @property
+    def right(self) -> float:
+        """Its right edge."""
+        return self.left + self.width
+
+    @property
+    def bottom(self) -> float:
+        """Its lower edge."""
+        return self.top + self.height
+
+    @property
+    def mid_x(self) -> float:
+        """Its middle, across."""
+        return self.left + self.width / 2
+
+    @property
+    def mid_y(self) -> float:
+        """Its middle, down."""
+        return self.top + self.height / 2
+
+    def moved(self, dx: float, dy: float) -> "Box":
+        """The same area elsewhere."""
+        return Box(self.left + dx, self.top + dy, self.width, self.height)
+
+    def grown(self, left: float, top: float, right: float, bottom: float) -> "Box":
+        """With each edge moved by so much, as far as it is told."""
+        return Box(self.left + left, self.top + top, self.width - left + right, self.height - top + bottom)
+
+    def holds(self, x: float, y: float) -> bool:
+        """Whether a point lies in it."""
+        return self.left <= x <= self.right and self.top <= y <= self.bottom
+
+
+class Zoom(Struct, frozen=True):
+    """How the drawings are looked at: factor 1 fits; x, y, z are the shift of the middle [m]."""
+
+    factor: float = 1.0
+    x: float = 0.0
+    y: float = 0.0
+    z: float = 0.0
+
+
+class Sheet(Struct, frozen=True):
+    """Areas in pixels and the scale they share [px/m]."""
+
+    width: float
+    height: float
+    scale: float
+    plan: Box
+    tape: Box
+    side: Box
+    rear: Box
+    limits: Box
+    posts: Box
+    origins: dict[View, tuple[float, float]]
+
+    def area(self, view: View) -> Box:
+        """The area of a drawing."""
+        return {"plan": self.plan, "side": self.side, "rear": self.rear}[view]
+
+    def px(self, view: View, x: float, y: float) -> tuple[float, float]:
+        """A point of a drawing [m] on the sheet."""
+        ox, oy = self.origins[view]
+        return ox + x * self.scale, oy - y * self.scale
+
+    def affine(self, view: View) -> Affine:
+        """From a drawing [m] to the sheet."""
+        ox, oy = self.origins[view]
+        return self.scale, 0.0, 0.0, -self.scale, ox, oy
+
+
+def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, whole: bool = False) -> Sheet:
+    """The largest scale at which plan, side and rear fit, then zoomed and shifted about the middle.
+
+    whole: a pair from end to end takes the full width; the column at the right is folded away.
+    """
+    px0, py0, px1, py1 = scenes["plan"].extent
+    rx0, _, rx1, top = scenes["rear"].extent
+    fixed = 2 * CAPTION + TAPE + 3 * GAP + POSTS + GROUND + 8
+    tall = height - fixed
+    by_height = tall / ((py1 - py0) + top + 0.12)
+    right = min(max(LIMITS, (rx1 - rx0) * by_height + 30), width * 0.36) if width > 760 and not whole else 0.0
+    wide = width - right - 3 * MARGIN
+    fit = min(wide / (px1 - px0), by_height, (right - 10) / (rx1 - rx0) if right else 1e9)
+    fit = max(fit, 8.0)
+    plan_tall = (py1 - py0) * fit
+    side_tall = tall - plan_tall
+    y = CAPTION + 8
+    plan = Box(MARGIN, y, wide, plan_tall)
+    tape = Box(MARGIN, plan.bottom + GAP, wide, TAPE)
+    side = Box(MARGIN, tape.bottom + GAP + CAPTION - 6, wide, side_tall + GROUND)
+    posts = Box(MARGIN, height - POSTS, width - 2 * MARGIN, POSTS)
+    column = width - right - MARGIN / 2
+    if whole:  # a long pair leaves room between: half of it goes above the plan
+        down = max(side_tall - (top + 0.12) * fit, 0.0) / 2
+        plan, tape = plan.moved(0, down), tape.moved(0, down)
+        side = Box(side.left, side.top + down, side.width, side.height - down)
+        side_tall -= down
+    spare = max(side_tall - (top + 0.12) * fit, 0.0)  # of the rear's height, where the width sets the scale
+    more = min(spare, max(BARS - tape.bottom, 0.0)) if right else 0.0
+    limits = Box(column, 8, right - MARGIN / 2, tape.bottom - 8 + more)
+    rear = Box(column, side.top + more, right - MARGIN / 2, side.height - more)
+    scale = fit * zoom.factor
+    mid_x, mid_y, mid_ry, mid_z = (px0 + px1) / 2 + zoom.x, (py0 + py1) / 2 + zoom.y, (rx0 + rx1) / 2 + zoom.y, 0.0
+    ground = side.bottom - GROUND
+    centre_z = (ground - side.top) / 2 / fit if zoom.factor > 1 else 0.0
+    base = ground + (centre_z + zoom.z - mid_z) * scale - centre_z * fit if zoom.factor > 1 else ground
+    origins: dict[View, tuple[float, float]] = {
+        "plan": (plan.mid_x - mid_x * scale, plan.mid_y + mid_y * scale),
+        "side": (side.mid_x - mid_x * scale, base),
+        "rear": (rear.mid_x - mid_ry * scale, base),
+    }
+    return Sheet(width, height, scale, plan, tape, side, rear, limits, posts, origins)

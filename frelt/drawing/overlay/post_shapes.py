@@ -1,0 +1,114 @@
+"""How load posts are drawn: a bar for each, every rating on one line."""
+
+import itertools
+from collections.abc import Sequence
+
+from ...core.base.units import Units
+from ..layout import Box, Sheet
+from ..shapes import Path, Shape, Text, line, polygon, rect
+from .lettering import Lettering, caption, mark
+from .limits import Spots
+from .posts import BAR, COLUMN, MANY, NARROW_BAR, RATED_AT, Post, place_posts
+
+
+def post_shapes(
+    made: Sequence[Post], sheet: Sheet, units: Units, lettering: Lettering, hint: bool = True
+) -> tuple[tuple[Shape, ...], Spots]:
+    """The posts, with the areas on which a rating can be typed and their fields. hint: say that it can."""
+    columns = place_posts(made, sheet.posts)
+    shapes: list[Shape] = list(_caption(sheet, made, lettering, hint))
+    if not columns:
+        return tuple(shapes), ()
+    line_y = columns[0].bottom - columns[0].height * RATED_AT
+    spots = []
+    for post, column in zip(made, columns, strict=True):
+        shapes += _bar(post, column, line_y, sheet)
+        shapes += _words(post, column, units, lettering)
+        spots.append(
+            (Box(column.left + _wide(column) + 10, column.top + 38, column.width - _wide(column) - 12, 32), post.field)
+        )
+    known = [(c.left, c.left + _wide(c) + 8) for post, c in zip(made, columns, strict=True) if post.rating]
+    shapes += [line("post.rating", (x0 - 6, line_y), (x1 - 2, line_y)) for x0, x1 in known]
+    shapes += [line("post.between", (a - 2, line_y), (b - 6, line_y)) for (_, a), (b, _) in itertools.pairwise(known)]
+    return tuple(shapes), tuple(spots)
+
+
+def _wide(column: Box) -> float:
+    return BAR if column.width >= COLUMN - 1 else NARROW_BAR
+
+
+def _bar(post: Post, column: Box, line_y: float, sheet: Sheet) -> list[Shape]:
+    left, top, bottom, wide = column.left, column.top, column.bottom, _wide(column)
+    tall = bottom - line_y
+    area = sheet.rear if post.rear else sheet.side
+    made: list[Shape] = []
+    if area.left - 2 <= post.x <= area.right + 2:
+        made.append(_hairline(post, left + wide / 2, top, sheet))
+    status = post.check.status if post.check is not None else "unknown"
+    made.append(rect("post", left, top, left + wide, bottom))
+    if not post.rating:
+        return [*made, rect("post.unknown", left + 1, top + 1, left + wide - 1, bottom - 1)]
+    share = post.now / post.rating
+    at = min(max(bottom - share * tall, top), bottom)
+    role = f"post.fill.{status}"
+    made.append(
+        _torn(role, left, at, wide, bottom) if share > column.height / tall else rect(role, left, at, left + wide, bottom)
+    )
+    made.append(line(f"post.now.{status}", (left, at), (left + wide, at)))
+    x = left + wide + 5
+    high = max(bottom - post.high / post.rating * tall, top)
+    low = max(min(bottom - post.low / post.rating * tall, bottom), top)
+    span = f"post.span.{status}"
+    made.append(line(span, (x, high), (x, low)))
+    return made + [line(span, (x - 3.5, y), (x + 3.5, y)) for y in (high, low)]
+
+
+def _hairline(post: Post, mid: float, top: float, sheet: Sheet) -> Path:
+    """From where the load meets the ground to its post."""
+    ground, bend = sheet.origins["side"][1], sheet.posts.top + 3
+    return line("post.hair", (post.x, max(ground, sheet.side.bottom - 14)), (post.x, bend), (mid, bend), (mid, top))
+
+
+def _torn(role: str, left: float, top: float, wide: float, bottom: float) -> Path:
+    teeth = [(left + wide * i / 6, top + (6 if i % 2 else 0)) for i in range(7)]
+    return polygon(role, (left, bottom), *teeth, (left + wide, bottom))
+
+
+def _words(post: Post, column: Box, units: Units, lettering: Lettering) -> list[Shape]:
+    bar = _wide(column)
+    x, y, rating = column.left + bar + 14, column.top + 35, post.rating
+    status = post.check.status if post.check is not None else "unknown"
+    loud = status if status in ("over", "tight") else "ink"
+    now, up_to = units.show(post.now, "mass", unit=False), units.show(post.high, "mass", unit=False)
+    made: list[Shape] = [
+        Text(x, y, now, loud, "figure", 600, False),
+        *mark(status, x + lettering.measure(now, "figure", 600, False) + 12, y - 7, 13),
+    ]
+    if rating is None:
+        made += [
+            Text(x, y + 16, "needs at least", "soft"),
+            Text(x, y + 30, f"{up_to} {units.name('mass')}", "soft"),
+        ]
+    elif rating and post.now / rating > 1.3:
+        made.append(Text(x, y + 16, f"{post.now / rating:.1f} times", loud, weight=600))
+    else:
+        made.append(Text(x, y + 16, f"up to {up_to}", loud if status == "over" else "soft"))
+    if rating is not None:
+        made.append(Text(x, y + 30, f"of {units.show(rating, 'mass')}", "soft"))
+    for n, words in enumerate(lettering.wrap(post.name, column.width - bar - 12, "small", 600, True)[:2]):
+        made.append(Text(x, y + 46 + 13 * n, words, "ink", weight=600))
+    return made
+
+
+def _caption(sheet: Sheet, made: Sequence[Post], lettering: Lettering, hint: bool) -> list[Shape]:
+    """The heading of the posts, clear of the first hairline; left out where they stand close."""
+    if len(made) > MANY:
+        return []
+    left, y = sheet.posts.left, sheet.posts.top + 12
+    asked = hint and any(m.rating is None for m in made)
+    clear = left if not made or made[0].x > left + (210 if asked else 86) else max(made[0].x, left + BAR / 2) + 10
+    head = caption(clear, y, "Load posts")
+    if not asked:
+        return [head]
+    beside = clear + lettering.measure(head.words, "small", 600, True) + 10
+    return [head, Text(beside, y, "click one to type its rating", "hand")]
