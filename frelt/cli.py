@@ -1,4 +1,4 @@
-"""frelt [FILE] opens the window; `frelt check`, `frelt sheet` and `frelt placard` do without one."""
+"""frelt [FILE] opens the window; `frelt check`, `sheet`, `placard` and `drawing` do without one."""
 
 import argparse
 import gc
@@ -10,12 +10,14 @@ from pathlib import Path
 from typing import NamedTuple, NoReturn
 
 import msgspec
+from msgspec.structs import replace
 
 from . import __version__
 from .app.storage import load
 from .core.base.units import METRIC, US, Units
 from .core.base.value import FreltError
 from .core.judge.words import sentence
+from .core.model.rig import Rig
 from .core.report.report import RigReport, report
 from .core.solve import solve
 
@@ -30,10 +32,12 @@ class _Parser(argparse.ArgumentParser):
         self.exit(BAD, f"frelt: {message}\n")
 
 
-def _parsers() -> tuple[_Parser, _Parser, _Parser, _Parser]:
+def _parsers() -> tuple[_Parser, _Parser, _Parser, _Parser, _Parser]:
     window = _Parser("frelt", description="Plan pressure washing rigs: what they put on axles, tires and coupler.")
     window.add_argument(
-        "file", nargs="?", help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h"
+        "file",
+        nargs="?",
+        help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h, frelt drawing -h",
     )
     window.add_argument("--demo", action="store_true", help="open a copy of the demo shop's first rig")
     window.add_argument("--version", action="version", version=f"frelt {__version__}")
@@ -53,13 +57,25 @@ def _parsers() -> tuple[_Parser, _Parser, _Parser, _Parser]:
     placard.add_argument("-o", "--output", metavar="OUT.pdf", required=True)
     placard.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
     placard.add_argument("--units", choices=("us", "metric"), default="us")
-    return window, check, sheet, placard
+    drawing = _Parser(
+        "frelt drawing", description="Write the bench of a rig as SVG, or as DXF in millimeters, by the name's end."
+    )
+    drawing.add_argument("file", metavar="FILE")
+    drawing.add_argument("-o", "--output", metavar="OUT.svg|OUT.dxf", required=True)
+    drawing.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
+    drawing.add_argument(
+        "--state", metavar="ID", default="", help="drawn in this state; in that of the worst check unless given"
+    )
+    drawing.add_argument("--carrier", metavar="ID", default="", help="of a pair, the one drawn; the trailer unless given")
+    drawing.add_argument("--whole", action="store_true", help="of a pair, both from end to end")
+    drawing.add_argument("--units", choices=("us", "metric"), default="us")
+    return window, check, sheet, placard, drawing
 
 
 def main(arguments: Sequence[str] | None = None) -> NoReturn:
     """Run the command line and exit with its status."""
     given = list(sys.argv[1:] if arguments is None else arguments)
-    window, check, sheet, placard = _parsers()
+    window, check, sheet, placard, drawing = _parsers()
     if given[:1] == ["check"]:
         try:
             sys.exit(_check(check.parse_args(given[1:])))
@@ -70,6 +86,8 @@ def main(arguments: Sequence[str] | None = None) -> NoReturn:
         sys.exit(_written(sheet.parse_args(given[1:]), "sheet"))
     if given[:1] == ["placard"]:
         sys.exit(_written(placard.parse_args(given[1:]), "placard"))
+    if given[:1] == ["drawing"]:
+        sys.exit(_written(drawing.parse_args(given[1:]), "drawing"))
     options = window.parse_args(given)
     gc.disable()  # what is made while starting lives on: collecting it only delays the first frame
     from .ui.frame.start import start
@@ -151,7 +169,7 @@ def _print(file: str, rig: RigReport) -> None:
 
 
 def _written(options: argparse.Namespace, what: str) -> int:
-    """Write the load sheet or the placard of a rig."""
+    """Write the load sheet, the placard or the drawing of a rig."""
     units = US if options.units == "us" else METRIC
     try:
         document = load(Path(options.file))
@@ -162,6 +180,8 @@ def _written(options: argparse.Namespace, what: str) -> int:
             from .paint.sheet import write_sheet
 
             write_sheet(document, rigs[0], units, Path(options.output))
+        elif what == "drawing":
+            _draw(rigs[0], units, options)
         else:
             from .core.liquids.fill_order import fill_order
             from .core.liquids.road_fill import road_fill
@@ -176,6 +196,30 @@ def _written(options: argparse.Namespace, what: str) -> int:
         print(f"frelt: {err}", file=sys.stderr)
         return BAD
     except OSError as err:
-        print(f"frelt: {options.output}: {err.strerror or err}; expected a place to write the PDF", file=sys.stderr)
+        print(f"frelt: {options.output}: {err.strerror or err}; expected a place to write it", file=sys.stderr)
         return BAD
     return OK
+
+
+def _draw(rig: Rig, units: Units, options: argparse.Namespace) -> None:
+    """Write the drawing of a rig, beside and renamed."""
+    from .app.storage import write_atomically
+    from .drawing.page import drawing_of
+    from .paint.pdf import application
+
+    ending = Path(options.output).suffix.lower()
+    if ending not in (".svg", ".dxf"):
+        raise FreltError(f"{options.output}: {ending or 'no ending'}; expected a name that ends with .svg or .dxf")
+    app = application()  # kept while there are fonts
+    from .paint import fonts
+
+    made = drawing_of(solve(rig), fonts, replace(units, curb=rig.curb_side), options.state, options.carrier, options.whole)
+    if ending == ".svg":
+        from .formats.svg import svg
+
+        write_atomically(Path(options.output), svg(made, fonts))
+    else:
+        from .formats.dxf import dxf
+
+        write_atomically(Path(options.output), dxf(made, fonts))
+    del app

@@ -25,7 +25,10 @@ Anchor = Literal["start", "middle", "end"]
 
 
 class Text(Struct, frozen=True):
-    """One line of words with its baseline at x, y. color: by palette name.  step: of the type, small to title."""
+    """Words with the baseline of their first line at x, y; lines are parted by line ends, each lower by a leading.
+
+    color: by palette name.  step: of the type, small to title.
+    """
 
     x: float
     y: float
@@ -35,6 +38,7 @@ class Text(Struct, frozen=True):
     weight: int = 500
     condensed: bool = True
     anchor: Anchor = "start"
+    leading: float = 14.0
 
 
 class Dimension(Struct, frozen=True):

@@ -7,7 +7,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from ..core.base.kept import Kept, Memo
-from ..core.geometry.frames import Frame, Frames
+from ..core.geometry.frames import Frame, Frames, swung
 from ..core.kind.registry import outline
 from ..core.masses.joined import level_fills
 from ..core.model.carrier import Carrier, Trailer
@@ -194,7 +194,8 @@ class _Drawn:
         self.parked = state is not None and state.condition == "parked"
         away = set() if state is None else set(state.absent) | set(state.later)
         here = [i for i in rig.items if i.id in frames.items and frames.carrier_of[i.id] == carrier.id and i.id not in away]
-        self._placed = [(i, frames.items[i.id], sketch(i, shown_fills(state, i, fills), frames.kept)) for i in here]
+        at = frames.items if state is None or not state.open else {**frames.items, **swung(rig, frames, state.open)}
+        self._placed = [(i, at[i.id], sketch(i, shown_fills(state, i, fills), frames.kept)) for i in here]
 
     def extent(self) -> tuple[float, float, float, float, float]:
         """x0, y0, x1, y1 in plan, and the height [m]."""

@@ -6,7 +6,7 @@ from contextlib import contextmanager
 from errno import EIO
 from pathlib import Path
 
-from PyQt6.QtCore import QIODevice, QMarginsF, QSaveFile, QSizeF
+from PyQt6.QtCore import QCoreApplication, QIODevice, QMarginsF, QSaveFile, QSizeF
 from PyQt6.QtGui import QGuiApplication, QPageLayout, QPageSize, QPainter, QPdfWriter
 
 from .. import __version__
@@ -17,16 +17,22 @@ WIDTH, HEIGHT = 816.0, 1056.0  # letter at 96 px to the inch
 PAPER = Theme("paper", LIGHT)
 
 
+def application() -> QCoreApplication:
+    """The application that fonts need, made without a screen where there is none."""
+    app = QGuiApplication.instance()
+    if app is None:
+        os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
+        app = QGuiApplication(["frelt"])
+    return app
+
+
 @contextmanager
 def page(path: Path, title: str, wide: bool = False) -> Iterator[tuple[QPainter, Callable[[], object]]]:
     """A painter on a letter page, 96 px to the inch, and what begins another; wide: turned.
 
     Raises OSError where the file cannot be written.
     """
-    app = QGuiApplication.instance()
-    if app is None:
-        os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
-        app = QGuiApplication(["frelt"])
+    app = application()
     file = QSaveFile(str(path))
     file.setDirectWriteFallback(True)
     if not file.open(QIODevice.OpenModeFlag.WriteOnly):

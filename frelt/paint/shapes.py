@@ -16,7 +16,9 @@ def paint_shapes(painter: QPainter, shapes: Iterable[Shape], theme: Theme) -> No
     for shape in shapes:
         if isinstance(shape, Text):
             color = theme.color(shape.color)
-            write(painter, shape.x, shape.y, shape.words, color, shape.step, shape.weight, shape.condensed, shape.anchor)
+            for n, words in enumerate(shape.words.split("\n")):
+                y = shape.y + n * shape.leading
+                write(painter, shape.x, y, words, color, shape.step, shape.weight, shape.condensed, shape.anchor)
         elif isinstance(shape, Path):
             painter.setPen(theme.pen(shape.role))
             painter.setBrush(theme.brush(shape.role))

@@ -4,7 +4,7 @@ A frame is a rotation (columns are the images of x, y, z) and an origin [m]. Eve
 plain floats: a rig has tens of items, and a drag asks for all of them at each step.
 """
 
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
 from math import acos, cos, degrees, radians, sin
 from typing import NamedTuple
 
@@ -194,6 +194,18 @@ def opened(frame: Frame, hinge: Hinge) -> Frame:
     columns = [tuple(e[i] - at[i] for i in range(3)) for e in ends]
     rows = [(columns[0][i], columns[1][i], columns[2][i]) for i in range(3)]
     return Frame((rows[0], rows[1], rows[2]), at)
+
+
+def swung(rig: Rig, frames: "Frames", doors: Collection[str]) -> dict[str, Frame]:
+    """Frames of all that hangs on some doors, while they are open, by item."""
+    found: dict[str, Frame] = {}
+    for deck in rig.decks:
+        if deck.hinge is None or deck.id not in doors or deck.id not in frames.decks:
+            continue
+        for item in rig.items:
+            if item.place.deck == deck.id:
+                found |= {j.id: opened(frames.items[j.id], deck.hinge) for j in standing_on(rig, item.id)}
+    return found
 
 
 def standing_on(rig: Rig, item_id: str) -> tuple[Item, ...]:

@@ -80,7 +80,7 @@ def names(
             wide = lettering.measure(words)
             top = y - 11.5 + LINE * n
             made.append(rect("plate", box.mid_x - wide / 2 - 3, top, box.mid_x + wide / 2 + 3, top + LINE))
-            made.append(Text(box.mid_x, y + LINE * n, words, "ink", "small", 600, True, "middle"))
+        made.append(Text(box.mid_x, y, "\n".join(lines), "ink", "small", 600, True, "middle", LINE))
     seen = [Tagged(n, b, name) for n, (b, name) in enumerate(tagged, 1) if sheet.plan.holds(b.mid_x, b.mid_y)]
     return tuple(made), tuple(_legend(seen, sheet, spill, lettering, above))
 
@@ -115,10 +115,8 @@ def _legend(tagged: Sequence[Tagged], sheet: Sheet, spill: Box, lettering: Lette
         wide = max(lettering.measure(words) for words in lines)
         made.append(rect("plate", left - 2, y - 14, left + wide + 24, y - 8 + LINE * len(lines)))
         made += _tag(left + 8, y - 4, one.number)
-        for words in lines:
-            made.append(Text(left + 20, y, words, "ink"))
-            y += LINE
-        y += 4
+        made.append(Text(left + 20, y, "\n".join(lines), "ink", leading=LINE))
+        y += LINE * len(lines) + 4
     return made
 
 

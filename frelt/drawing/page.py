@@ -1,0 +1,142 @@
+"""The bench of one rig as a drawing of its own: layers of groups and shapes on a sheet, for SVG and DXF."""
+
+from collections.abc import Mapping
+
+from msgspec import Struct
+
+from ..core.base.units import Units
+from ..core.base.value import FreltError
+from ..core.model.carrier import Carrier, Vehicle
+from ..core.model.state import State
+from ..core.report.verdict import spoken_state
+from ..core.solve import Solved
+from ..core.space.solids import solids
+from .layout import Box, Sheet, Zoom, lay_out
+from .overlay.lettering import Lettering, caption
+from .overlay.limits import ROW, bars, limits
+from .overlay.names import names
+from .overlay.post_shapes import post_shapes
+from .overlay.posts import posts
+from .overlay.tape import tape
+from .shapes import SAME, Affine, Group, Shape, line
+from .views import Scene, View, centre_mark, scenes
+
+WIDTH, HEIGHT = 1280.0, 900.0  # of a sheet [px], 96 to the inch
+CAPTIONS: dict[View, str] = {"plan": "Plan", "side": "Side, from the left", "rear": "Rear, from behind"}
+
+
+class Layer(Struct, frozen=True):
+    """What is drawn together. groups: placed on the sheet by `at`, from metres.  shapes: on the sheet itself.
+
+    clip: of what is hitched and broken off, the area that it ends at.
+    """
+
+    name: str
+    groups: tuple[Group, ...] = ()
+    at: Affine = SAME
+    shapes: tuple[Shape, ...] = ()
+    clip: Box | None = None
+
+
+class Drawing(Struct, frozen=True):
+    """A sheet with its layers, the lowest first. title: the rig and the state it is drawn in."""
+
+    title: str
+    sheet: Sheet
+    layers: tuple[Layer, ...]
+
+
+def drawing_of(
+    solved: Solved, lettering: Lettering, units: Units, state_id: str = "", carrier_id: str = "", whole: bool = False
+) -> Drawing:
+    """A rig in a state, that of its worst check unless told, with names, tape, limits and load posts.
+
+    carrier_id: of a pair, which is drawn, the trailer unless told.  whole: both from end to end.
+    Raises FreltError where there is no carrier, or none or no state of that id.
+    """
+    rig = solved.rig
+    carrier = next((c for c in rig.carriers if c.id == carrier_id), None) if carrier_id else rig.trailer or rig.vehicle
+    if carrier is None:
+        known = [c.id for c in rig.carriers]
+        raise FreltError(
+            f"{rig.name}: no carrier “{carrier_id}”; expected one of {known}" if known else f"{rig.name}: no carrier"
+        )
+    state = next((s for s in rig.states if s.id == state_id), None) if state_id else spoken_state(solved)
+    if state_id and state is None:
+        raise FreltError(f"{rig.name}: no state “{state_id}”; expected one of {[s.id for s in rig.states]}")
+    fills = _fills(solved, state, bool(state_id))
+    drawn = scenes(rig, solved.frames, state, fills, False, carrier.id, whole)
+    sheet = lay_out(WIDTH, HEIGHT, drawn, Zoom(), whole)
+    layers = [layer for view, scene in drawn.items() if sheet.area(view).width > 50 for layer in _view(scene, sheet)]
+    layers += _over(solved, lettering, units, state, fills, carrier, drawn["plan"], sheet)
+    title = rig.name if state is None else f"{rig.name}, in “{state.name}”"
+    return Drawing(title, sheet, tuple(layers))
+
+
+def _fills(solved: Solved, state: State | None, chosen: bool) -> Mapping[str, float]:
+    """Fills that are drawn: those of the worst check where the state is its, else what the state shows."""
+    worst = solved.worst
+    return worst.fills if worst is not None and state is not None and worst.state == state.id and not chosen else {}
+
+
+def _view(scene: Scene, sheet: Sheet) -> list[Layer]:
+    view, at = scene.view, sheet.affine(scene.view)
+    area = sheet.area(view)
+    cut = area.grown(-5, -8, 5, 10) if scene.cut is not None else None
+    over: list[Shape] = [caption(area.left, area.top - 10 if view == "plan" else area.top + 2, CAPTIONS[view])]
+    if view == "plan":
+        (x0, y), (x1, _) = sheet.px(view, scene.extent[0], 0), sheet.px(view, scene.extent[2], 0)
+        under: Shape = line("axis", (x0, y), (x1, y))
+    else:
+        under = line("ground", (area.left, at[5]), (area.right, at[5]))
+    return [
+        Layer(f"{view}.hitched", scene.partner, at, (), cut),
+        Layer(f"{view}.carrier", scene.behind, at, (under,)),
+        Layer(f"{view}.things", scene.items, at),
+        Layer(f"{view}.carrier", scene.before, at),
+        Layer(f"{view}.captions", shapes=tuple(over)),
+    ]
+
+
+def _over(
+    solved: Solved,
+    lettering: Lettering,
+    units: Units,
+    state: State | None,
+    fills: Mapping[str, float],
+    carrier: Carrier,
+    plan: Scene,
+    sheet: Sheet,
+) -> list[Layer]:
+    """What lies over and around the three views."""
+    rig, drawn = solved.rig, "vehicle" if isinstance(carrier, Vehicle) else "trailer"
+    seen = {g.item for g in plan.items}
+    room = {i: s for i, s in solids(rig, solved.frames).items() if s.carrier == carrier.id and i in seen}
+    scope = solved.by_state.get(state.id, ()) if state is not None else solved.checks
+    used = 34 + ROW * len(bars(solved, scope, units, drawn))
+    area = sheet.limits
+    spill = Box(area.left, area.top + used, area.width, max(area.height - used, 0.0))
+    centre = None
+    if solved.loads is not None and state is not None:
+        s = rig.state_number(state.id)
+        centre = solved.loads.centre_at(carrier.id, s, solved.loads.fills_shown(s, fills))
+    avoid = sheet.px("plan", centre[0], centre[1]) if centre is not None else None
+    above = drawn == "vehicle" or bool(plan.partner)
+    inside, tagged = names(rig, sheet, room, spill, lettering, avoid, above)
+    made = [
+        Layer("names", shapes=inside),
+        Layer("names", shapes=tagged),
+        Layer("tape", shapes=tape(plan, sheet, units)),
+    ]
+    if area.width > 50:
+        made.append(Layer("limits", shapes=limits(solved, scope, sheet, units, drawn)[0]))
+    if solved.loads is not None and state is not None:
+        found = posts(solved, sheet, scope, state.id, fills, carrier, units)
+        made.append(Layer("posts", shapes=post_shapes(found, sheet, units, lettering, hint=False)[0]))
+    if centre is not None:
+        x, y, z = centre
+        for view, u, v in (("plan", x, y), ("side", x, z), ("rear", y, z)):
+            if sheet.area(view).width > 50:  # type: ignore[arg-type]
+                mark = Group(centre_mark(u, v, 9.0 / sheet.scale))
+                made.append(Layer("centre", (mark,), sheet.affine(view)))  # type: ignore[arg-type]
+    return made
