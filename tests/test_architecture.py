@@ -58,13 +58,21 @@ def test_every_kind_has_a_drawing_and_every_drawing_a_kind() -> None:
 
 
 def test_actions_and_keys_are_declared_once() -> None:
+    from frelt.ui.bench.bench import Bench
+    from frelt.ui.frame.desk import Desk
     from frelt.ui.frame.files import Files
+    from frelt.ui.frame.fix_search import FixSearch
+    from frelt.ui.frame.looking import Looking
+    from frelt.ui.frame.unit_menus import UnitMenus
     from frelt.ui.frame.window import Window
+    from frelt.ui.frame.windows import Windows
+    from frelt.ui.steps.things.work import Work
 
     ids = [a.id for a in ACTIONS]
     keys = [k for a in ACTIONS if a.run for k in a.keys.split("|") if k]
     assert len(set(ids)) == len(ids) and len(set(keys)) == len(keys)
-    owners = {"": Window, "files": Files}
+    owners = {"": Window, "files": Files, "desk": Desk, "desk.cures": FixSearch, "looking": Looking, "units": UnitMenus}
+    owners |= {"panels": Windows, "work": Work, "bench": Bench}
     runs = [a.run.rpartition(".") for a in ACTIONS if a.run]
     assert all(callable(getattr(owners[owner], name, None)) for owner, _, name in runs)
 

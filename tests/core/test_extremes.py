@@ -4,7 +4,7 @@ from itertools import product
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
@@ -85,9 +85,10 @@ def test_the_highest_centre_is_at_a_corner(one: Rig) -> None:
     assert height(table, found.fills[0]) == pytest.approx(found.value[0], rel=1e-9)
 
 
+@settings(max_examples=25)
 @given(rigs())
 def test_no_fill_gives_a_lower_centre_than_the_one_found(one: Rig) -> None:
-    """Source: dense search by coordinate sweeps from the found point and from every corner."""
+    """Source: dense search by coordinate sweeps from the found point and from every corner, in 28 steps a tank."""
     table = loads_of(one).table
     found = lowest(table, "t")
     assert height(table, found.fills[0]) == pytest.approx(found.value[0], rel=1e-9)
@@ -95,7 +96,7 @@ def test_no_fill_gives_a_lower_centre_than_the_one_found(one: Rig) -> None:
     for start in (found.fills[0], *corners(table)):
         fills = np.array(start, dtype=float)
         for i in range(len(fills)):
-            trials = np.linspace(table.low[0, i], table.high[0, i], 41)
+            trials = np.linspace(table.low[0, i], table.high[0, i], 29)
             heights = []
             for f in trials:
                 fills[i] = f

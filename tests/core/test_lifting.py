@@ -24,7 +24,10 @@ from tests.core.test_statics import torsion
 
 
 def springs(trailer: object, q: float) -> np.ndarray:
-    """Axle loads by the design's own formula: F = max(0, k(δ + θ·d)), θ found by root search. Source: design.md."""
+    """Axle loads of a stiff beam on springs that only push, its angle found by SciPy's brentq.
+
+    Source: equilibrium of moments about the coupler, the unilateral support of any text on contact of beams.
+    """
     empty = bare(trailer)  # type: ignore[arg-type]
     k = np.array([a.rate.value for a in trailer.axles])  # type: ignore[attr-defined]
     d = np.array([a.x - trailer.coupler_x for a in trailer.axles])  # type: ignore[attr-defined]

@@ -1,8 +1,6 @@
 """What is drawn, as files that are read back: SVG by an XML parser, DXF by its library, outlines by the core's."""
 
 import io
-import subprocess
-import sys
 from collections import Counter
 from pathlib import Path
 from xml.etree import ElementTree
@@ -11,6 +9,7 @@ import pytest
 from msgspec.structs import replace
 
 from frelt.app.places import shipped
+from frelt.cli import main
 from frelt.core.base.units import METRIC, US
 from frelt.core.geometry.frames import Frames, opened
 from frelt.core.model.carrier import Deck, Hinge
@@ -117,20 +116,21 @@ def test_an_svg_shows_what_the_bench_shows_in_any_state() -> None:
     assert f"“{other.name}”" in svg(drawing_of(solved, fonts, US, other.id), fonts).decode()
 
 
-def test_the_command_line_writes_both_and_says_what_it_expects(tmp_path: Path) -> None:
+def test_the_command_line_writes_both_and_says_what_it_expects(tmp_path: Path, capsys: pytest.CaptureFixture[str]) -> None:
     file = tmp_path / "tram.frelt.json"
     file.write_bytes(shipped("demo/tram-stops.frelt.json"))
+
+    def ends(*arguments: object) -> int:
+        with pytest.raises(SystemExit) as left:
+            main(["drawing", str(file), "-o", *map(str, arguments)])
+        return int(left.value.code or 0)
+
     for name, begin in (("bench.svg", b"<?xml"), ("bench.dxf", b"  0\nSECTION")):
-        done = run("drawing", file, "-o", tmp_path / name)
-        assert done.returncode == 0 and (tmp_path / name).read_bytes().startswith(begin)
+        assert ends(tmp_path / name) == 0 and (tmp_path / name).read_bytes().startswith(begin)
     for arguments, says in (
-        (("-o", tmp_path / "bench.bmp"), "expected a name that ends with .svg or .dxf"),
-        (("-o", tmp_path / "a.svg", "--state", "moon"), "no state “moon”; expected one of ['depot', 'leaving', 'home']"),
-        (("-o", tmp_path / "none" / "a.svg"), "expected a place to write it"),
+        ((tmp_path / "bench.bmp",), "expected a name that ends with .svg or .dxf"),
+        ((tmp_path / "a.svg", "--state", "moon"), "no state “moon”; expected one of ['depot', 'leaving', 'home']"),
+        ((tmp_path / "a.svg", "--carrier", "x"), "no carrier “x”; expected one of ['vehicle']"),
+        ((tmp_path / "none" / "a.svg",), "expected a place to write it"),
     ):
-        done = run("drawing", file, *arguments)
-        assert done.returncode == 64 and says in done.stderr, done.stderr
-
-
-def run(*arguments: object) -> "subprocess.CompletedProcess[str]":
-    return subprocess.run([sys.executable, "-m", "frelt", *map(str, arguments)], capture_output=True, text=True, check=False)
+        assert ends(*arguments) == 64 and says in capsys.readouterr().err

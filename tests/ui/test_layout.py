@@ -98,10 +98,10 @@ def test_the_verdict_takes_two_lines_at_most_in_every_state(window: Window, unit
     window.desk.set_looks(length=length, mass=mass, volume=volume)
     for path in own_demo():
         window.files.open_path(path)
+        settle(window)
         states = [s.id for s in window.desk.rig.states]  # type: ignore[union-attr]
         for state in ["worst", *states]:
             window.desk.show_state(state)
-            settle(window)
             words = window.verdict.words
             lines = fonts.wrap(words.text(), words.width(), "figure", 600, False)
             assert len(lines) <= 2, (state, words.text())
@@ -223,7 +223,7 @@ def test_tubes_stand_apart_upright_or_lying(window: Window) -> None:
     for _ in range(3):
         window.desk.take("water")
         window.work.duplicate()
-    settle(window)
+    QApplication.processEvents()
     many = tubes.tubes()
     assert len(many) == 7 and not any(t.upright for t in many)
     assert all(b.box.top() - a.box.top() >= 28 for a, b in pairwise(many))
