@@ -103,7 +103,7 @@ def test_counting_everything_adds_what_was_said_and_leaves_nothing() -> None:
     ids = iter(range(1000))
     listed = uncounted(one, solve(one).frames, KNOWN)
     assert len(listed) > 10 and [m.mass.value for m in listed] == sorted((m.mass.value for m in listed), reverse=True)
-    kept = Kept()
+    kept, library = Kept(), Library()
     now = solve(one, kept)
     for _ in range(60):
         left = uncounted(one, now.frames, KNOWN)
@@ -111,7 +111,7 @@ def test_counting_everything_adds_what_was_said_and_leaves_nothing() -> None:
             break
         chosen = left[0]
         if chosen.how == "catalog":
-            entry = Library().entry(chosen.what)
+            entry = library.entry(chosen.what)
             assert entry is not None
             more, item = put_on(one, entry, new_id)
             assert weigh(item, 1.0).value == pytest.approx(chosen.mass.value)

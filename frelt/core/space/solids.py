@@ -2,6 +2,7 @@
 
 from itertools import product
 
+import numpy as np
 from msgspec import Struct
 
 from ..base.kept import Each, Memo
@@ -117,16 +118,10 @@ def depth(a: Solid, b: Solid) -> float:
 
 def _way_out(a: Outline, b: Outline) -> float:
     """Least overlap along the normals of both convex outlines (separating axis theorem)."""
-    least = float("inf")
-    for shape in (a, b):
-        for (x0, y0), (x1, y1) in zip(shape, (*shape[1:], shape[0]), strict=True):
-            nx, ny = y1 - y0, x0 - x1
-            size = (nx * nx + ny * ny) ** 0.5
-            if size < 1e-12:
-                continue
-            pa = [(nx * x + ny * y) / size for x, y in a]
-            pb = [(nx * x + ny * y) / size for x, y in b]
-            least = min(least, max(pa) - min(pb), max(pb) - min(pa))
-            if least <= TOUCH:
-                return 0.0
-    return least
+    one, other = np.array(a), np.array(b)
+    sides = np.concatenate([np.roll(one, -1, axis=0) - one, np.roll(other, -1, axis=0) - other])
+    size = np.hypot(sides[:, 0], sides[:, 1])
+    normals = np.stack([sides[:, 1], -sides[:, 0]])[:, size >= 1e-12] / size[size >= 1e-12]
+    pa, pb = one @ normals, other @ normals
+    least = float(np.minimum(pa.max(axis=0) - pb.min(axis=0), pb.max(axis=0) - pa.min(axis=0)).min())
+    return least if least > TOUCH else 0.0
