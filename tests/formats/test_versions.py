@@ -1,0 +1,69 @@
+"""Documents of the version before: they open, carry what they carried, and what was wrong in them is mended."""
+
+from pathlib import Path
+from typing import Any
+
+import msgspec
+import pytest
+
+from frelt.core.solve import solve
+from frelt.formats.document import decode, encode
+from tests.conftest import demo
+
+OLD = Path(__file__).parent.parent / "fixtures/version-1"
+WHOLE = ("gross", "vehicle:gross", "payload", "combination")
+FILES = sorted(OLD.glob("*.frelt.json"))
+
+
+@pytest.mark.parametrize("file", FILES, ids=lambda f: f.name.partition(".")[0])
+def test_a_document_of_version_1_opens_and_weighs_what_it_did(file: Path) -> None:
+    """What the demo has said since of axles, acts and lifts does not touch what a whole carrier weighs in its worst state."""
+    raw = msgspec.json.decode(file.read_bytes())
+    assert raw["version"] == 1
+    old, new = decode(file.read_bytes(), file.name), demo(file.name.partition(".")[0])
+    assert decode(encode(old), "again") == old and msgspec.json.decode(encode(old))["version"] == 2
+    for one, other in zip(old.rigs, new.rigs, strict=True):
+        a, b = ({c.id: c.load for c in solve(r).checks if c.id in WHOLE} for r in (one, other))
+        assert a == pytest.approx(b) and a
+        assert (len(one.links), one.joined, len(one.states)) == (len(other.links), other.joined, len(one.states))
+        assert (one.day is None) == (other.day is None)
+
+
+def raw_of(name: str) -> dict[str, Any]:
+    made: dict[str, Any] = msgspec.json.decode((OLD / f"{name}.frelt.json").read_bytes())
+    return made
+
+
+def opened(raw: dict[str, Any]) -> Any:
+    return decode(msgspec.json.encode(raw), "old").rigs[0]
+
+
+def test_ties_that_named_what_was_gone_no_longer_cap_the_others() -> None:
+    raw = raw_of("tram-stops")
+    tie = {"factors": {"water/tank": 1.0, "gone/tank": 1.0}, "low": 0.0, "high": 0.3, "states": []}
+    stale = {"factors": {"water/tank": 1.0}, "low": 0.0, "high": 0.9, "states": ["no-such-state"]}
+    turned = {"factors": {"water/tank": 1.0}, "low": 0.9, "high": 0.1, "states": []}
+    good = {"factors": {"water/tank": 1.0}, "low": 0.0, "high": 0.9, "states": ["leaving", "no-such-state"]}
+    raw["rigs"][0]["links"] = [tie, stale, turned, good]
+    (left,) = opened(raw).links
+    assert left.states == ("leaving",) and left.high == 0.9
+
+
+def test_open_pipes_that_shared_a_tank_are_one() -> None:
+    raw = raw_of("ballast-wash")
+    rig = raw["rigs"][0]
+    soap = next(i for i in rig["items"] if i["id"] == "water-2")
+    rig["items"].append({**soap, "id": "water-3", "name": "Third"})
+    rig["joined"] = [{"tanks": ["water-1/tank", "water-2/tank"]}, {"tanks": ["water-2/tank", "water-3/tank", "water-3/tank"]}]
+    (one,) = opened(raw).joined
+    assert sorted(one.tanks) == ["water-1/tank", "water-2/tank", "water-3/tank"]
+
+
+def test_a_liquid_has_the_strength_that_its_name_said_and_a_sprung_trailer_the_jack_it_had() -> None:
+    raw = raw_of("barn-wash")
+    sh = next(p for i in raw["rigs"][0]["items"] for p in i["parts"] if p.get("liquid", {}).get("tint") == "sh")
+    sh["liquid"]["name"] = "SH, 10 %"
+    found = next(t.liquid for _, _, t in opened(raw).tanks() if t.liquid.tint == "sh")
+    assert (found.substance, found.strength) == ("SH", 0.1)
+    old = raw_of("solar-rinse")["rigs"][0]["trailer"]
+    assert opened(raw_of("solar-rinse")).trailer.parked_z == old.get("coupler_z", 0.45)
