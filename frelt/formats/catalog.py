@@ -239,15 +239,13 @@ def _parameter(kind: Kind, item: Item) -> Iterable[str]:
 
 
 def _tank_cells(item: Item) -> dict[str, object]:
-    listed = sorted(
-        item.tanks, key=lambda t: (is_computed(t.capacity) or t.capacity.note.startswith("computed"), t.id != "tank")
-    )
+    listed = sorted(item.tanks, key=lambda t: (is_computed(t.capacity), t.id != "tank"))
     if not listed:
         return {}
     tank = listed[0]
     part = "" if tank.id == "tank" else tank.id
     cells: dict[str, object] = {"tank_part": part, "tank_name": tank.name, "liquid": tank.liquid.name}
-    if is_computed(tank.capacity) or tank.capacity.note.startswith("computed"):
+    if is_computed(tank.capacity):
         return cells
     cells |= {"tank_shape": tank.shape, "heel_percent": f"{tank.heel * 100:g}"}
     cells |= {f"tank_{n}_mm": _mm(getattr(tank, n)) for n in ("length", "width", "height")}

@@ -5,6 +5,7 @@ from collections.abc import Callable
 from msgspec.structs import replace
 
 from ..model.carrier import Carrier, Deck, Trailer, Vehicle
+from ..model.item import Item
 
 NewId = Callable[[str], str]
 AXLE_GAP = 0.86  # between axles that share, until they are taped [m]
@@ -109,3 +110,8 @@ def alike(c: Carrier) -> Carrier:
         return replace(c, axles=tuple(replace(x, rating=a.rating, tires=a.tires, rate=a.rate) for x in c.axles))
     a = c.rear[0]
     return replace(c, rear=tuple(replace(x, rating=a.rating, tires=a.tires) for x in c.rear))
+
+
+def along(item: Item) -> float:
+    """How much of its deck's length an item takes as it is turned [m]."""
+    return item.length.value if item.place.turns % 2 == 0 else item.width.value

@@ -46,3 +46,12 @@ def lever(reading: float, at: float, wanted_at: float, pivot: float) -> float:
     if abs(wanted_at - pivot) < 1e-6:
         raise ValueError("the support stands on the pivot")
     return reading * (at - pivot) / (wanted_at - pivot)
+
+
+PLANK = 0.03  # ± of a weight by a plank, a share: where its foot stands is read with a tape; common practice, no source
+
+
+def tongue_by_plank(reads: float, scale: float, foot: float) -> Figure:
+    """A tongue that stands on a plank from a block to a bathroom scale [kg]. scale, foot: from the block [m]."""
+    weight = lever(reads, scale, foot, 0.0)
+    return Figure(value=weight, plus_minus=PLANK * weight, source="weighed", origin="bathroom scale", note="by a plank")

@@ -8,10 +8,10 @@ from PyQt6.QtWidgets import QWidget
 from ....app.session import new_id
 from ....core.base.figure import Figure
 from ....core.base.text import capital
+from ....core.edit.around_deck import usual_door, usual_well, usual_zone, with_dovetail, with_platform, with_roof
 from ....core.edit.weights import with_aboard
-from ....core.geometry.measures import deck_length, deck_width
 from ....core.masses.fit_out import COVERS, EACH, Placed, covered, placed_fit_out
-from ....core.model.carrier import Aboard, Carrier, Deck, Door, Seat, Trailer, Vehicle, Well, Zone
+from ....core.model.carrier import Aboard, Carrier, Seat, Trailer, Vehicle
 from ....core.model.fit_out import FitOut
 from ...widgets.fields import link
 from ...widgets.parts import Choice, Column, PartsList
@@ -78,23 +78,7 @@ def _dovetail(form: Form) -> QWidget:
     """A floor that drops at the back, as a deck of its own that tilts what stands on it."""
 
     def add() -> None:
-        def put(c: Carrier) -> Carrier:
-            long, half, (x, y, z) = deck_length(c), deck_width(c) / 2, c.main_deck.origin
-            run, drop = 1.2, 0.18
-            size = (run * run + drop * drop) ** 0.5
-            tail = Deck(
-                id=new_id("deck"),
-                name="Dovetail",
-                kind="dovetail",
-                on=c.id,
-                origin=(x + long, y, z),
-                surface=c.main_deck.surface,
-                u=(run / size, 0.0, -drop / size),
-                outline=((0, -half), (size, -half), (size, half), (0, half)),
-            )
-            return replace(c, decks=(*c.decks, tail))
-
-        form.change(put, "dovetail added")
+        form.change(lambda c: with_dovetail(c, new_id("deck")), "dovetail added")
 
     return link("Add a dovetail behind the deck", add)
 
@@ -103,27 +87,9 @@ def _more_decks(form: Form, kind: str) -> QWidget:
     """A platform on the tongue, or the roof, on which things stand."""
 
     def add() -> None:
-        def put(c: Carrier) -> Carrier:
-            long, half, (x, y, z) = deck_length(c), deck_width(c) / 2, c.main_deck.origin
-            if kind == "roof":
-                top = z + max(c.body.wall, 1.2)
-                corners = ((0, -half), (long, -half), (long, half), (0, half))
-                deck = Deck(id=new_id("deck"), name="Roof", kind="roof", on=c.id, origin=(x, y, top), outline=corners)
-            else:
-                assert isinstance(c, Trailer)
-                deep = max(min(-c.coupler_x - 0.35, 0.7), 0.3)
-                corners = ((0, -0.4), (deep, -0.4), (deep, 0.4), (0, 0.4))
-                deck = Deck(
-                    id=new_id("deck"),
-                    name="Tongue platform",
-                    kind="tongue platform",
-                    on=c.id,
-                    origin=(x - deep - 0.05, y, z),
-                    outline=corners,
-                )
-            return replace(c, decks=(*c.decks, deck))
-
-        form.change(put, f"{kind} added")
+        form.change(
+            lambda c: with_roof(c, new_id("deck")) if kind == "roof" else with_platform(c, new_id("deck")), f"{kind} added"
+        )
 
     return link("Things stand on its roof, too" if kind == "roof" else "Add a platform on the tongue", add)
 
@@ -142,24 +108,22 @@ def lists(form: Form, carrier: Carrier) -> list[PartsList]:
 
         return get, put
 
-    half, length = deck_width(carrier) / 2, deck_length(carrier)
     doors = PartsList(
         desk,
         "Doors",
         "door",
         *of_body("doors"),
-        lambda: Door(id=new_id("door"), name="Side door", side="right", start=0.5, end=min(1.7, length)),
+        lambda: usual_door(carrier, new_id("door")),
         [_figure("start", "From"), _figure("end", "To"), _figure("height", "Height", 0.1, 4.0)],
         [Choice("Side", "side", SIDES), Choice("Kind", "kind", OPENINGS)],
         asked="door",
     )
-    middle = carrier.axles[-1].x
     wells = PartsList(
         desk,
         "Wheel wells",
         "wheel well",
         *of_body("wells"),
-        lambda: Well(id=new_id("well"), side="right", start=max(middle - 0.4, 0.0), end=middle + 0.4),
+        lambda: usual_well(carrier, new_id("well")),
         [
             _figure("start", "From"),
             _figure("end", "To"),
@@ -175,14 +139,7 @@ def lists(form: Form, carrier: Carrier) -> list[PartsList]:
         "No bolts through the floor",
         "zone",
         *of_body("zones"),
-        lambda: Zone(
-            id=new_id("zone"),
-            below="exhaust",
-            x0=0.3,
-            y0=max(half - 0.5, 0.1),
-            x1=max(length - 0.2, 0.6),
-            y1=max(half - 0.2, 0.4),
-        ),
+        lambda: usual_zone(carrier, new_id("zone")),
         [
             _figure("x0", "From"),
             _figure("x1", "To"),

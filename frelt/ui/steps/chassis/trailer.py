@@ -5,10 +5,10 @@ from functools import partial
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QWidget
 
-from ....core.base.figure import Figure, rated
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.edit.carriers import with_axle
+from ....core.edit.springs import sag, with_sag
 from ....core.edit.weights import with_each_axle, with_tongue
 from ....core.geometry.measures import (
     alike,
@@ -23,7 +23,7 @@ from ....core.geometry.measures import (
     with_track,
 )
 from ....core.model.carrier import Carrier, Trailer
-from ....core.planning.readings import lever, tongue_by_scale
+from ....core.planning.readings import tongue_by_plank, tongue_by_scale
 from ....core.statics.supports import springs
 from ...widgets.fields import FigureField, link
 from .form import Form
@@ -218,16 +218,10 @@ def _sag(form: Form, label: str, n: int) -> FigureField:
     """A spring by how far it gives way under the axle's rating, as makers print it."""
 
     def value(c: Carrier) -> float | None:
-        limit, rate = rated(c.axles[n].rating), c.axles[n].rate
-        return None if limit is None or rate is None else limit / rate.value
+        return sag(c.axles[n])
 
     def typed(v: float | None) -> None:
-        carrier = form.desk.carrier
-        limit = rated(carrier.axles[n].rating) if carrier is not None else None
-        if v is not None and limit is None:
-            raise FreltError("the axle's rating comes first: type it above, then how far it sags under it")
-        rate = None if v is None or limit is None else Figure(value=limit / v, source="maker", plus_minus=0.15 * limit / v)
-        form.change(lambda c: with_axle(c, n, rate=rate), label.lower())
+        form.change(lambda c: with_sag(c, n, v), label.lower())
 
     return form.field(label, "length", f"axle:{n}", value, typed, "unknown", low=0.005, high=0.5, may_be_empty=True)
 
@@ -239,11 +233,8 @@ def _by_plank(form: Form) -> list[QWidget]:
     def put(name: str, v: float | None) -> None:
         held[name] = v or 0.0
         if all(x > 0 for x in held.values()):
-            weight = lever(held["reads"], held["scale"], held["foot"], 0.0)
-            figure = Figure(
-                value=weight, plus_minus=0.03 * weight, source="weighed", origin="bathroom scale", note="by a plank"
-            )
-            form.change(lambda c: with_tongue(_t(c), figure), "tongue by a plank")
+            by_plank = tongue_by_plank(held["reads"], held["scale"], held["foot"])
+            form.change(lambda c: with_tongue(_t(c), by_plank), "tongue by a plank")
 
     shown: dict[str, tuple[str, Quantity, float]] = {
         "reads": ("By a plank: the scale reads", "mass", 250.0),

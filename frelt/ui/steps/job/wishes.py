@@ -5,7 +5,7 @@ from typing import Any
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QLabel, QWidget
 
-from ....core.geometry.measures import deck_length, deck_width
+from ....core.edit.around_deck import usual_wish
 from ....core.judge.wishes import judged
 from ....core.model.wish import Wish
 from ...frame.desk import Desk
@@ -62,16 +62,7 @@ class WishesPage(QWidget):
         carrier = self.desk.carrier
         if carrier is None:
             return Wish(text="A wish")
-        length, half = deck_length(carrier), deck_width(carrier) / 2
-        return Wish(
-            text="Walkway stays free",
-            kind="keep clear",
-            u0=0.0,
-            u1=length,
-            v0=-0.3,
-            v1=min(0.3, half),
-            deck=carrier.main_deck.id,
-        )
+        return usual_wish(carrier)
 
     def _items(self) -> list[tuple[str, object]]:
         rig = self.desk.rig

@@ -6,9 +6,9 @@ from msgspec.structs import replace
 from PyQt6.QtWidgets import QCheckBox, QVBoxLayout, QWidget
 
 from ....app.session import new_id
-from ....core.base.figure import Figure
+from ....core.edit.states import person_weighs, seated, with_state
 from ....core.model.carrier import Seat
-from ....core.model.state import Person, State
+from ....core.model.state import State
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, heading
 
@@ -68,18 +68,16 @@ class Aboard(QWidget):
         state = self.desk.state
         if state is not None:
             new: State = replace(state, **fields)
-            self.desk.edit(lambda r: replace(r, states=tuple(new if s.id == new.id else s for s in r.states)), words)
+            self.desk.edit(lambda r: with_state(r, new), words)
 
     def _sit(self, seat: Seat, on: bool) -> None:
         state = self.desk.state
         if state is not None:
-            others = tuple(p for p in state.people if p.seat != seat.id)
-            someone = (Person(id=new_id("person"), name=seat.name, seat=seat.id),) if on else ()
-            self._put(f"{seat.name}: {'aboard' if on else 'not aboard'}", people=(*others, *someone))
+            made = seated(state, seat.id, seat.name, new_id("person") if on else "")
+            self.desk.edit(lambda r: with_state(r, made), f"{seat.name}: {'aboard' if on else 'not aboard'}")
 
     def _weigh(self, seat: Seat, value: float | None) -> None:
         state = self.desk.state
         if state is not None and value is not None:
-            mass = Figure(value=value, plus_minus=5.0, source="measured")
-            people = tuple(replace(p, mass=mass) if p.seat == seat.id else p for p in state.people)
-            self._put(f"weight of {seat.name}", people=people)
+            made = person_weighs(state, seat.id, value)
+            self.desk.edit(lambda r: with_state(r, made), f"weight of {seat.name}")

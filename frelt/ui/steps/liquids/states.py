@@ -13,7 +13,7 @@ from PyQt6.QtWidgets import (
 
 from ....app.session import new_id
 from ....core.edit.removal import without_state
-from ....core.model.state import FillRange, State
+from ....core.edit.states import fills_of_its_own, state_like, with_state
 from ...bench.tubes import SightTubes
 from ...frame.desk import Desk
 from ...widgets.fields import heading, prose
@@ -85,7 +85,7 @@ class StatesPart(QWidget):
         state = self.desk.state
         if state is not None:
             new = replace(state, **fields)
-            self.desk.edit(lambda r: replace(r, states=tuple(new if s.id == state.id else s for s in r.states)), words)
+            self.desk.edit(lambda r: with_state(r, new), words)
 
     def _rename(self) -> None:
         state, text = self.desk.state, self.name.text().strip()
@@ -100,14 +100,13 @@ class StatesPart(QWidget):
         state, rig = self.desk.state, self.desk.rig
         if state is None or rig is None:
             return
-        fills = {} if self.full.isChecked() else {a: FillRange(low=min(t.heel, t.top), high=t.top) for a, _, t in rig.tanks()}
-        self._put("fills of the state", fills=fills)
+        made = fills_of_its_own(rig, state, not self.full.isChecked())
+        self.desk.edit(lambda r: with_state(r, made), "fills of the state")
 
     def _copy(self) -> None:
-        state = self.desk.state or State(id="new", name="On the road")
-        new = replace(state, id=new_id("state"), name=f"{state.name}, again" if self.desk.state else state.name)
-        if self.desk.edit(lambda r: replace(r, states=(*r.states, new)), "state added"):
-            self.desk.show_state(new.id)
+        like, new = self.desk.state, new_id("state")
+        if self.desk.edit(lambda r: state_like(r, like, new), "state added"):
+            self.desk.show_state(new)
 
     def _drop(self) -> None:
         state = self.desk.state

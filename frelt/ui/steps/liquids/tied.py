@@ -1,35 +1,11 @@
 """Ranges tied to each other, as a builder says it: when one tank is full, another holds at most so much."""
 
-from msgspec import Struct
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QWidget
 
-from ....core.model.ties import Link
+from ....core.edit.tied import Tied, tied, with_tied
 from ...frame.desk import Desk
 from ...widgets.parts import Choice, Column, PartsList
-
-
-class Tied(Struct, frozen=True):
-    """When `full` is full, `other` holds at most the share `most`; in between in proportion."""
-
-    full: str
-    other: str
-    most: float
-
-
-def tied_of(link: Link) -> Tied | None:
-    """A condition as a builder says it, or None for one that is of another form."""
-    whole = [a for a, f in link.factors.items() if f == 1.0]
-    rest = [a for a in link.factors if a not in whole[:1]]
-    if len(link.factors) != 2 or not whole or link.high != 1.0 or link.low > 0.0 or link.states or len(rest) != 1:
-        return None
-    most = 1.0 - link.factors[rest[0]]
-    return Tied(rest[0], whole[0], most) if 0.0 <= most < 1.0 else None
-
-
-def link_of(tied: Tied) -> Link:
-    """other + (1 - most)·full ≤ 1."""
-    return Link(factors={tied.other: 1.0, tied.full: 1.0 - tied.most}, low=0.0, high=1.0)
 
 
 def tied_list(desk: Desk) -> PartsList:
@@ -37,17 +13,10 @@ def tied_list(desk: Desk) -> PartsList:
 
     def get() -> tuple[Tied, ...]:
         rig = desk.rig
-        return tuple(t for k in rig.links if (t := tied_of(k)) is not None) if rig is not None else ()
+        return tied(rig) if rig is not None else ()
 
     def put(entries: tuple[Tied, ...], words: str) -> None:
-        def change(links: tuple[Link, ...]) -> tuple[Link, ...]:
-            return (*(k for k in links if tied_of(k) is None), *map(link_of, entries))
-
-        if all(e.full != e.other for e in entries):
-            desk.edit(lambda r: replace(r, links=change(r.links)), words)
-        else:
-            desk.said.emit("A tank cannot be tied to itself: choose two.")
-            desk.changed.emit()
+        desk.edit(lambda r: with_tied(r, entries), words)
 
     def tanks() -> list[tuple[str, str]]:
         rig = desk.rig

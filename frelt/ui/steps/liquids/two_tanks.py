@@ -1,14 +1,13 @@
 """Two tanks against each other: where both fills may be, which limit ends it at each edge, and today's point to be dragged."""
 
-from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, QSignalBlocker, QSize, Qt
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
 from PyQt6.QtWidgets import QComboBox, QSizePolicy, QVBoxLayout, QWidget
 
 from ....core.base.text import capital
-from ....core.edit.states import set_fill
+from ....core.edit.states import fill_shown
 from ....core.liquids.two_tanks import Region, two_tanks
-from ....core.model.rig import Rig, fill_range
+from ....core.model.rig import fill_range
 from ....paint import fonts
 from ....paint.painter import write
 from ...frame.desk import WORST, Desk
@@ -150,19 +149,8 @@ class TankMap(QWidget):
             return
         fills = ((at.x() - box.left()) / box.width(), (box.bottom() - at.y()) / box.height())
         for address, fill in zip(self.addresses, fills, strict=True):
-            rig = _shown_at(rig, state.id, address, fill, self.desk.units.measure)
+            rig = fill_shown(rig, state.id, address, fill, self.desk.units.measure)
         self.desk.attempt(rig)
-
-
-def _shown_at(rig: Rig, state_id: str, address: str, fill: float, measure: float) -> Rig:
-    """The rig whose state shows a fill, its range widened to it."""
-    tank = next((t for a, _, t in rig.tanks() if a == address), None)
-    if tank is None:
-        return rig
-    step = measure / tank.capacity.value
-    fill = min(max(round(fill / step) * step, 0.0), tank.top)
-    old = fill_range(rig.state(state_id), address, tank)
-    return set_fill(rig, state_id, address, replace(old, low=min(old.low, fill), high=max(old.high, fill), now=fill))
 
 
 class TwoTanksPart(QWidget):

@@ -11,6 +11,7 @@ from ....core.edit.copies import duplicate
 from ....core.edit.items import turn, with_item
 from ....core.edit.removal import without_items
 from ....core.edit.ties import are_joined, joined_or_parted
+from ....core.geometry.measures import along
 from ....core.model.rig import Rig
 from ....core.placing import arrange
 from ....core.placing.arrange import Line
@@ -71,7 +72,7 @@ class Work:
         if not held or rig is None:
             return
         boxes = [rig.item(i) for i in roots(rig, held)]
-        shift = max(i.length.value if i.place.turns % 2 == 0 else i.width.value for i in boxes)
+        shift = max(map(along, boxes))
         copies = []
         for one in boxes:
             rig, copy = duplicate(rig, one.id, shift, 0.0, new_id)
