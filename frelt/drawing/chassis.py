@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 
+from ..core.geometry.measures import bounds
 from ..core.model.carrier import Axle, Body, Carrier, Deck
 from .shapes import Path, ellipse, line, polygon, rect
 
@@ -12,9 +13,9 @@ WALL = 0.05
 
 def deck_box(deck: Deck) -> tuple[float, float, float, float]:
     """x0, y0, x1, y1 of a level deck in the carrier's plan [m]."""
-    xs = [deck.origin[0] + u for u, _ in deck.outline]
-    ys = [deck.origin[1] + v for _, v in deck.outline]
-    return min(xs), min(ys), max(xs), max(ys)
+    x, y, _ = deck.origin
+    u0, v0, u1, v1 = bounds(deck)
+    return x + u0, y + v0, x + u1, y + v1
 
 
 def bundle(axle: Axle) -> float:
@@ -112,10 +113,7 @@ def decks_beside(carrier: Carrier) -> list[Path]:
     for deck in carrier.decks[1:]:
         if deck.kind in ("dovetail", "tongue platform", "roof"):
             x, _, z = deck.origin
-            ends = [
-                (x + deck.u[0] * u, z + deck.u[2] * u)
-                for u in (min(p[0] for p in deck.outline), max(p[0] for p in deck.outline))
-            ]
+            ends = [(x + deck.u[0] * u, z + deck.u[2] * u) for u in bounds(deck)[::2]]
             (a, za), (b, zb) = ends
             made.append(polygon("slab", (a, za - SLAB * 0.6), (a, za), (b, zb), (b, zb - SLAB * 0.6)))
     return made

@@ -8,6 +8,7 @@ from collections.abc import Callable, Iterable
 from msgspec.structs import replace
 
 from ..core.base.figure import Figure, Rating, Source, rated
+from ..core.geometry.measures import deck_length, deck_width
 from ..core.masses.bare import on_axles
 from ..core.model.carrier import (
     Axle,
@@ -307,7 +308,6 @@ def write_chassis(listed: Iterable[Chassis]) -> bytes:
 
 def _cells(one: Chassis) -> dict[str, object]:
     c = one.carrier
-    us, vs = [p[0] for p in c.main_deck.outline], [p[1] for p in c.main_deck.outline]
     tires = c.axles[-1].tires
     duals = "all" if all(a.tires.each_end > 1 for a in c.axles) else "rear" if tires.each_end > 1 else ""
     body = c.body
@@ -315,8 +315,8 @@ def _cells(one: Chassis) -> dict[str, object]:
         "id": one.id,
         "name": one.name,
         "words": one.words,
-        "deck_length_mm": _show(max(us) - min(us)),
-        "deck_width_mm": _show(max(vs) - min(vs)),
+        "deck_length_mm": _show(deck_length(c)),
+        "deck_width_mm": _show(deck_width(c)),
         "deck_height_mm": _show(c.main_deck.origin[2]),
         "surface": c.main_deck.surface,
         "axles_mm": ";".join(_show(a.x) for a in c.axles),

@@ -10,9 +10,10 @@ from frelt.app.stock import classes, equipment
 from frelt.core.base.kept import Kept
 from frelt.drawing import carrier
 from frelt.drawing.sketch import SKETCHES
+from frelt.drawing.styles import STYLES, TINTS
 from frelt.drawing.views import centre_mark, sketch
 from frelt.paint import fonts
-from frelt.paint.theme import STYLES, THEMES, TINTS, Theme
+from frelt.paint.theme import THEMES, Theme
 
 
 def luminance(color: str) -> float:

@@ -8,13 +8,14 @@ from ..base.text import uncapital
 from ..base.units import Units
 from ..base.value import FreltError
 from ..geometry.frames import Frames, standing_on
+from ..geometry.measures import main_box
 from ..judge.check import Check, CheckKind, Told, register
 from ..judge.status import RANKS, status_of
 from ..judge.words import when
 from ..model.carrier import Carrier
 from ..model.item import Item
 from ..model.rig import Rig
-from ..space.rooms import Neighbors, deck_box, neighbors
+from ..space.rooms import Neighbors, neighbors
 from ..space.solids import TOUCH, solids
 from ..statics.forks import DRAINED, LEFT, MASS, REACH, RIGHT, TIP, Lifted, capacity, lifted, skids
 
@@ -96,7 +97,7 @@ TIPS = {LEFT: "the left fork", RIGHT: "the right fork", TIP: "the tips of the fo
 
 def slides_into(rig: Rig, frames: Frames, skid: Item, carrier: Carrier, near: Neighbors) -> str:
     """What a skid with its load meets as it slides in from the rear over the deck; or nothing."""
-    _, _, x1, _, floor = deck_box(carrier)
+    _, _, x1, _, floor = main_box(carrier)
     room = solids(rig, frames)
     own = {i.id for i in standing_on(rig, skid.id)}
     if frames.decks[skid.place.deck].at[2] > floor + TOUCH or carrier.main_deck.id != skid.place.deck:

@@ -5,17 +5,18 @@ from math import atan2, hypot, pi
 
 from ..base.units import Units
 from ..geometry.frames import Frames
+from ..geometry.measures import main_box
 from ..judge.check import Check, CheckKind, register
 from ..kind.kind import Box
 from ..model.carrier import Carrier, Door
 from ..model.rig import Rig
-from ..space.rooms import Neighbors, deck_box, neighbors, walled
+from ..space.rooms import Neighbors, neighbors, walled
 from ..space.solids import TOUCH, solids
 
 
 def inside_height(carrier: Carrier, x: float = float("inf"), y0: float = 0.0, y1: float = 0.0) -> float:
     """Height of the underside of the roof above the ground, at its lowest from a station x back and between y0 and y1 [m]."""
-    start, left, end, right, floor = deck_box(carrier)
+    start, left, end, right, floor = main_box(carrier)
     body, half, middle = carrier.body, (right - left) / 2, (left + right) / 2
     along = min(max((end - x) / max(end - start, 1e-9), 0.0), 1.0)
     across = min(max(y1 - middle, middle - y0, 0.0) / max(half, 1e-9), 1.0)
@@ -28,7 +29,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         return
     clean = True
     for carrier in bodies:
-        x0, y0, x1, y1, _ = deck_box(carrier)
+        x0, y0, x1, y1, _ = main_box(carrier)
         top = inside_height(carrier)
         for item_id, s in solids(rig, frames).items():
             if s.carrier != carrier.id or s.x0 < x0 - carrier.body.nose - TOUCH or s.x1 > x1 + TOUCH or s.low >= top - TOUCH:
@@ -71,7 +72,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
 
 def swings_into(carrier: Carrier, door: Door, near: Neighbors) -> str:
     """The item outside the body that a door meets as it opens; or nothing. Ramps and lift doors sweep the room behind them."""
-    x0, y0, x1, y1, z = deck_box(carrier)
+    x0, y0, x1, y1, z = main_box(carrier)
     wide = door.end - door.start
     for o in near.listed[: near.items]:
         if o.box[2] >= z + door.height - TOUCH or o.box[5] <= z + TOUCH:

@@ -9,6 +9,7 @@ from msgspec import Struct
 from ..base.kept import Each, Memo
 from ..base.units import Units
 from ..geometry.frames import Frame, Frames
+from ..geometry.measures import main_box
 from ..judge.check import Check, CheckKind, register
 from ..kind.kind import Box, Fan
 from ..kind.registry import kind_of
@@ -16,7 +17,7 @@ from ..kinds.reel import capacity_of
 from ..model.carrier import Carrier
 from ..model.item import HosePart, Item
 from ..model.rig import Rig
-from ..space.rooms import OUTWARD, Neighbors, Obstacle, boxed, deck_box, neighbors, walls_of
+from ..space.rooms import OUTWARD, Neighbors, Obstacle, boxed, neighbors, walls_of
 from ..space.solids import TOUCH
 
 SPLAY = 20.0  # degrees to each side that a crew walks off with hose; common practice, no source
@@ -62,7 +63,7 @@ def _way(item: Item, fan: Fan, frame: Frame, carrier: Carrier) -> Way | None:
     sign = 1.0 if turned[axis] > 0 else -1.0
     a = item.length.value / 2 * out[0]
     flat = boxed(frame, (min(a, a), -fan.half, fan.low, a, fan.half, fan.high))
-    x0, y0, x1, y1, _ = deck_box(carrier)
+    x0, y0, x1, y1, _ = main_box(carrier)
     edge = (x0, y0, x1, y1)[axis + 2 if sign > 0 else axis]
     near = flat[axis]
     if (edge - near) * sign < TOUCH:

@@ -4,13 +4,14 @@ from collections.abc import Iterable
 
 from ..base.units import Units
 from ..geometry.frames import Frame, Frames
+from ..geometry.measures import main_box
 from ..judge.check import Check, CheckKind, register
 from ..kind.kind import Box, Column, nothing
 from ..kind.registry import kind_of
 from ..model.carrier import Carrier
 from ..model.item import Item
 from ..model.rig import Rig
-from ..space.rooms import Neighbors, deck_box, neighbors, walled
+from ..space.rooms import Neighbors, neighbors, walled
 from ..space.solids import TOUCH
 
 OVER = 1.0  # of free air above an exhaust under the open sky [m]
@@ -20,7 +21,7 @@ def column_box(column: Column, frame: Frame, carrier: Carrier) -> Box:
     """The room of a column in its carrier's frame: to the roof, or a meter up where there is none; or down to the deck."""
     x, y, z = frame.point(column.at)
     r = column.radius
-    floor = deck_box(carrier)[4]
+    floor = main_box(carrier)[4]
     if column.way == "down":
         return x - r, y - r, min(floor, z), x + r, y + r, z
     top = max(floor + carrier.body.wall, z) if walled(carrier) else z + OVER

@@ -11,9 +11,22 @@ NewId = Callable[[str], str]
 AXLE_GAP = 0.86  # between axles that share, until they are taped [m]
 
 
+def bounds(deck: Deck) -> tuple[float, float, float, float]:
+    """u0, v0, u1, v1 of a deck in its own plane [m]."""
+    us, vs = zip(*deck.outline, strict=True)
+    return min(us), min(vs), max(us), max(vs)
+
+
+def main_box(c: Carrier) -> tuple[float, float, float, float, float]:
+    """x0, y0, x1, y1 of a carrier's main deck, which is level, and its height [m]."""
+    x, y, z = c.main_deck.origin
+    u0, v0, u1, v1 = bounds(c.main_deck)
+    return x + u0, y + v0, x + u1, y + v1, z
+
+
 def _sizes(deck: Deck) -> tuple[float, float]:
-    us, vs = [p[0] for p in deck.outline], [p[1] for p in deck.outline]
-    return max(us) - min(us), max(vs) - min(vs)
+    u0, v0, u1, v1 = bounds(deck)
+    return u1 - u0, v1 - v0
 
 
 def deck_length(c: Carrier) -> float:

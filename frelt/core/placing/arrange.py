@@ -8,6 +8,7 @@ from msgspec.structs import replace
 from ..base.value import FreltError
 from ..edit.copies import duplicate
 from ..edit.items import exchange, place
+from ..geometry.measures import bounds, main_box
 from ..kind.capability import can
 from ..kind.kind import Vec
 from ..model.rig import Rig
@@ -105,8 +106,8 @@ def _mirrored(solved: Solved, rig: Rig, item_id: str) -> Rig:
     other = opposite(rig, item.place.deck)
     if other is None:
         raise FreltError(f"{item.name} hangs on a wall that has no opposite yet: put something there first")
-    us = [p[0] for p in rig.deck(item.place.deck).outline]
-    return place(rig, item_id, deck=other, u=min(us) + max(us) - item.place.u)
+    u0, _, u1, _ = bounds(rig.deck(item.place.deck))
+    return place(rig, item_id, deck=other, u=u0 + u1 - item.place.u)
 
 
 def opposite(rig: Rig, deck_id: str) -> str | None:
@@ -173,8 +174,7 @@ def evenness(solved: Solved, carrier: str) -> tuple[float, float]:
 def length_free(solved: Solved, carrier_id: str) -> tuple[float, float]:
     """The longest run of a carrier's main deck on which nothing stands, over its whole width: from, to [m]."""
     carrier = solved.rig.carrier(carrier_id)
-    x, us = carrier.main_deck.origin[0], [p[0] for p in carrier.main_deck.outline]
-    start, end, floor = x + min(us), x + max(us), carrier.main_deck.origin[2]
+    start, _, end, _, floor = main_box(carrier)
     room = solids(solved.rig, solved.frames)
     built_in = {i.id for i in solved.rig.items if i.built_in or can(i, "keep a place")}
     spans = sorted(

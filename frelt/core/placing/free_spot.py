@@ -4,6 +4,7 @@ from msgspec.structs import replace
 
 from ..edit.items import place
 from ..geometry.frames import TURNS, Frames, placed, standing_on
+from ..geometry.measures import bounds
 from ..kind.capability import can
 from ..model.item import Item
 from ..model.rig import Rig
@@ -25,10 +26,10 @@ def free_spot(rig: Rig, item: Item) -> Item:
     others = [
         s for s in room if s.carrier == frames.carrier_of[item.id] and s.item != holder and not _below(rig, holder, s.item)
     ]
-    us, vs = [p[0] for p in deck.outline], [p[1] for p in deck.outline]
+    d0, e0, d1, e1 = bounds(deck)
     along = item.place.turns % 2 == 0
     a, b = (item.length.value / 2, item.width.value / 2) if along else (item.width.value / 2, item.length.value / 2)
-    u0, u1, v0, v1 = min(us) + a, max(us) - a, min(vs) + b, max(vs) - b
+    u0, u1, v0, v1 = d0 + a, d1 - a, e0 + b, e1 - b
     at = item.place
     spots = sorted(
         ((u, v) for u in _steps(u0, u1, at.u) for v in _steps(v0, v1, at.v)),

@@ -11,6 +11,7 @@ from ..base.load_index import LOADS
 from ..base.text import joined
 from ..base.units import Units
 from ..base.value import FreltError
+from ..geometry.measures import bounds
 from ..judge.plates import tire_rating
 from ..masses.bare import bare
 from ..model.carrier import Axle, Carrier, Trailer, Vehicle
@@ -144,8 +145,8 @@ def _axle_limit(axles: Sequence[Axle]) -> float | None:
 
 def _axles(c: Carrier, people: float) -> Left:
     """What the axles still take with the load's centre at the deck's middle ± a sixth of its length."""
-    us = [u for u, _ in c.main_deck.outline]
-    middle, reach = (min(us) + max(us)) / 2, (max(us) - min(us)) / 6
+    u0, _, u1, _ = bounds(c.main_deck)
+    middle, reach = (u0 + u1) / 2, (u1 - u0) / 6
     found = [_at(c, x, people) for x in (middle - reach, middle, middle + reach)]
     known = [f for f in found if f is not None]
     return Left(min(known), max(known)) if len(known) == 3 else UNKNOWN
@@ -186,9 +187,9 @@ def _towed(vehicle: Vehicle, empty: float, crew: int) -> tuple[Left, Left]:
 
 def _floor(c: Carrier) -> float:
     """Floor between the wheel wells [m²]."""
-    us, vs = [u for u, _ in c.main_deck.outline], [v for _, v in c.main_deck.outline]
+    u0, v0, u1, v1 = bounds(c.main_deck)
     taken = sum((w.end - w.start) * w.inward for w in c.body.wells)
-    return (max(us) - min(us)) * (max(vs) - min(vs)) - taken
+    return (u1 - u0) * (v1 - v0) - taken
 
 
 def _typical(c: Carrier) -> bool:

@@ -6,6 +6,7 @@ from msgspec.structs import replace
 
 from ..base.figure import Figure
 from ..edit.copies import NewId
+from ..geometry.measures import bounds
 from ..model.carrier import Carrier
 from ..model.catalog_entry import Entry
 from ..model.rig import Rig
@@ -18,13 +19,13 @@ def list_on_deck(rig: Rig, carrier: Carrier, needed: Sequence[Needed], entries: 
 
     They stand beside each other so that each can be taken and moved; it is no arrangement.
     """
-    us, vs = [p[0] for p in carrier.main_deck.outline], [p[1] for p in carrier.main_deck.outline]
-    gap, u, v, deep = 0.05, min(us), min(vs), 0.0
+    u0, v0, _, v1 = bounds(carrier.main_deck)
+    gap, u, v, deep = 0.05, u0, v0, 0.0
     known = {e.item.id: e for e in entries}
     for row in sorted(needed, key=lambda n: -n.width):
         for _ in range(row.count):
-            if v + row.width > max(vs) + 1e-9:
-                u, v, deep = u + deep + gap, min(vs), 0.0
+            if v + row.width > v1 + 1e-9:
+                u, v, deep = u + deep + gap, v0, 0.0
             entry = known.get(row.entry) or _bare(row, known)
             rig, item = put_on(rig, entry, new_id, u + row.length / 2, v + row.width / 2, carrier.id)
             owner = f"customer, {row.supplied}" if row.supplied else ""

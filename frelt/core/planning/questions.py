@@ -11,6 +11,7 @@ from ..base.figure import rated
 from ..base.text import capital
 from ..base.units import Units
 from ..base.value import FreltError
+from ..geometry.measures import bounds
 from ..judge.plates import tire_rating
 from ..masses.bare import bare, on_axles
 from ..model.carrier import Carrier, Trailer, Vehicle
@@ -30,16 +31,15 @@ def questions(carrier: Carrier, units: Units) -> tuple[Question, ...]:
 
 
 def _measures(c: Carrier, units: Units) -> Iterator[Question]:
-    us = [u for u, _ in c.main_deck.outline]
-    vs = [v for _, v in c.main_deck.outline]
-    width = max(vs) - min(vs)
+    u0, v0, u1, v1 = bounds(c.main_deck)
+    width = v1 - v0
     rear = c.axles if isinstance(c, Trailer) else c.rear
     for n, axle in enumerate(c.axles):
-        if axle in rear and axle.x > max(us):
+        if axle in rear and axle.x > u1:
             yield Question(
                 f"axles[{n}].x", f"{axle.name} stands behind the deck: stations are taped from the deck's front edge."
             )
-        elif axle in rear and axle.x < min(us):
+        elif axle in rear and axle.x < u0:
             yield Question(f"axles[{n}].x", f"{axle.name} stands ahead of the deck.")
         if axle.track < width * 0.7 or axle.track > 2.6:
             track = units.show(axle.track, "length")
@@ -49,7 +49,7 @@ def _measures(c: Carrier, units: Units) -> Iterator[Question]:
     if width > 2.59:
         yield Question("width", "Wider than 102 in (8 ft 6 in), the common limit on roads: check with your local authority.")
     for door in c.body.doors:
-        if door.side in ("left", "right") and not min(us) - 0.01 <= door.start < door.end <= max(us) + 0.01:
+        if door.side in ("left", "right") and not u0 - 0.01 <= door.start < door.end <= u1 + 0.01:
             yield Question(f"door:{door.id}", f"{door.name} does not lie within the deck's length: taped from its front edge?")
     for well in c.body.wells:
         middles = [abs((well.start + well.end) / 2 - a.x) for a in rear]
@@ -58,8 +58,8 @@ def _measures(c: Carrier, units: Units) -> Iterator[Question]:
 
 
 def _trailer(t: Trailer, units: Units) -> Iterator[Question]:
-    us = [u for u, _ in t.main_deck.outline]
-    length = max(us) - min(us)
+    u0, _, u1, _ = bounds(t.main_deck)
+    length = u1 - u0
     if length > 0 and not 0.45 <= t.axle_x / length <= 0.75:
         share = units.show(t.axle_x / length, "share")
         yield Question("axles", f"The axles stand {share} of the deck's length behind its front edge; 50 to 70 % is usual.")
@@ -82,12 +82,12 @@ def _trailer(t: Trailer, units: Units) -> Iterator[Question]:
 
 
 def _vehicle(v: Vehicle, units: Units) -> Iterator[Question]:
-    us = [u for u, _ in v.main_deck.outline]
+    _, _, u1, _ = bounds(v.main_deck)
     if not 2.0 <= v.wheelbase <= 6.5:
         yield Question(
             "wheelbase", f"A wheelbase of {units.show(v.wheelbase, 'length')} is unusual: 80 to 250 in is what there is."
         )
-    if v.ball_x is not None and v.rear_x + 0.3 < v.ball_x < max(us) - 0.2:
+    if v.ball_x is not None and v.rear_x + 0.3 < v.ball_x < u1 - 0.2:
         yield Question(
             "ball station", "The ball stands under the deck behind the rear axle: taped from the rear axle's middle?"
         )

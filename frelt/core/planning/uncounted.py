@@ -14,6 +14,7 @@ from msgspec.structs import replace
 from ..base.figure import Figure
 from ..edit.items import with_item
 from ..geometry.frames import Frames
+from ..geometry.measures import bounds
 from ..kind.capability import can
 from ..kind.registry import given, kind_of
 from ..kind.substances import WATER
@@ -166,8 +167,8 @@ def _fit_out(rig: Rig, frames: Frames) -> Iterator[Missing]:
             wanted.append((_cover("floor coating", deck.id), "Floor coating", "for a bare floor"))
         body = carrier.body
         if body.kind in ("enclosed", "box") and body.wall > 0:
-            us, vs = [p[0] for p in deck.outline], [p[1] for p in deck.outline]
-            around = (2 * (max(us) - min(us)) + max(vs) - min(vs)) * body.wall
+            u0, v0, u1, v1 = bounds(deck)
+            around = (2 * (u1 - u0) + v1 - v0) * body.wall
             panels = replace(_cover("wall panels", deck.id), area=around, rise=body.wall / 2)
             wanted.append((panels, "Wall panels", "both sides and the front"))
     for entry, name, why in wanted:

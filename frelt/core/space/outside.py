@@ -6,6 +6,7 @@ Frelt points at law, it does not rule on it: every note ends in “check with yo
 from msgspec import Struct
 
 from ..geometry.frames import Frames
+from ..geometry.measures import bounds
 from ..model.carrier import Carrier, Vehicle
 from ..model.rig import Rig
 from .solids import solids
@@ -41,12 +42,12 @@ def outside(rig: Rig, frames: Frames) -> Outside:
 
 def _own(c: Carrier) -> tuple[float, float, float, float, float]:
     """x0, x1, y0, y1 and the height of a carrier's own body [m]."""
-    us, vs = [u for u, _ in c.main_deck.outline], [v for _, v in c.main_deck.outline]
-    half = max(max(abs(v) for v in vs), *(a.track / 2 + a.tires.width * a.tires.each_end / 2 for a in c.axles))
+    _, v0, u1, v1 = bounds(c.main_deck)
+    half = max(-v0, v1, *(a.track / 2 + a.tires.width * a.tires.each_end / 2 for a in c.axles))
     top = c.main_deck.origin[2] + max(c.body.wall, c.body.rail)
     if isinstance(c, Vehicle):
-        return -c.body.cab - c.body.hood, max(us), -half, half, max(top, c.body.cab_height)
-    return c.coupler_x, max(us), -half, half, top
+        return -c.body.cab - c.body.hood, u1, -half, half, max(top, c.body.cab_height)
+    return c.coupler_x, u1, -half, half, top
 
 
 def bridge_limit(length: float, axles: int) -> float:

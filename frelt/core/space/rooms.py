@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 from ..base.arrays import Array
 from ..base.kept import Each, Kept, Memo
 from ..geometry.frames import Frame, Frames
+from ..geometry.measures import main_box
 from ..kind.capability import can
 from ..kind.kind import Box, FaceSide, Service, Vec
 from ..kind.registry import kind_of
@@ -109,16 +110,9 @@ def walled(carrier: Carrier) -> bool:
     return carrier.body.kind in ("enclosed", "box") and carrier.body.wall > 0
 
 
-def deck_box(carrier: Carrier) -> tuple[float, float, float, float, float]:
-    """x0, y0, x1, y1 and the height of a carrier's main deck [m]."""
-    x, y, z = carrier.main_deck.origin
-    us, vs = [p[0] for p in carrier.main_deck.outline], [p[1] for p in carrier.main_deck.outline]
-    return x + min(us), y + min(vs), x + max(us), y + max(vs), z
-
-
 def walls(carrier: Carrier) -> tuple[Obstacle, ...]:
     """Walls with their door openings left out, and the roof; none around an open deck but a cab."""
-    x0, y0, x1, y1, z = deck_box(carrier)
+    x0, y0, x1, y1, z = main_box(carrier)
     body = carrier.body
     if not walled(carrier):
         cab = (x0 - 1.0, y0, 0.0, x0 - 0.02, y1, max(body.cab_height, z))

@@ -9,11 +9,11 @@ from collections.abc import Callable
 from msgspec.structs import replace
 
 from ..edit.carriers import with_carrier
+from ..geometry.measures import bounds, main_box
 from ..kind.registry import kind_of
 from ..model.carrier import Carrier, Deck, Door, Hinge, Vector
 from ..model.item import Item, Placement
 from ..model.rig import Rig
-from .rooms import deck_box
 
 NewId = Callable[[str], str]
 UP: Vector = (0.0, 0.0, 1.0)
@@ -43,7 +43,7 @@ def possible(carrier: Carrier) -> tuple[Deck, ...]:
 
 
 def _wall(carrier: Carrier, side: str, tall: float, kind: str) -> Deck:
-    x0, y0, x1, y1, z = deck_box(carrier)
+    x0, y0, x1, y1, z = main_box(carrier)
     name, u = SIDES[side]
     corner = {"left": (x1, y0, z), "right": (x0, y1, z), "front": (x0, y0, z), "rear": (x1, y1, z)}[side]
     long = x1 - x0 if side in ("left", "right") else y1 - y0
@@ -70,7 +70,7 @@ def _id(carrier: Carrier, what: str) -> str:
 def _door(carrier: Carrier, door: Door) -> Deck:
     """The inner face of a door, hinged at its front edge or, of a pair of barn doors, the left one at its left edge."""
     wall = _wall(carrier, door.side, door.height, "door")
-    x0, y0, x1, y1, z = deck_box(carrier)
+    x0, y0, x1, y1, z = main_box(carrier)
     start, end = door.start, door.end
     if door.kind == "barn doors":
         end = (door.start + door.end) / 2
@@ -98,7 +98,7 @@ def _door(carrier: Carrier, door: Door) -> Deck:
 
 
 def _roof(carrier: Carrier) -> Deck:
-    x0, y0, x1, y1, z = deck_box(carrier)
+    x0, y0, x1, y1, z = main_box(carrier)
     return Deck(
         id=_id(carrier, "roof"),
         name="Roof",
@@ -119,8 +119,8 @@ def with_surface(rig: Rig, carrier: Carrier, deck: Deck) -> Rig:
 
 def hung(item: Item, deck: Deck) -> Placement:
     """Where an item hangs on an upright deck when it is first put there: in its middle, the way its kind hangs."""
-    us, vs = [p[0] for p in deck.outline], [p[1] for p in deck.outline]
-    u, v = (min(us) + max(us)) / 2, (min(vs) + max(vs)) / 2
+    u0, v0, u1, v1 = bounds(deck)
+    u, v = (u0 + u1) / 2, (v0 + v1) / 2
     if kind_of(item).hangs == "bottom":
         return Placement(deck=deck.id, u=u, v=v)
     return Placement(deck=deck.id, u=u, v=v, face="front", turns=3)

@@ -13,9 +13,10 @@ from numpy.typing import NDArray
 
 from ..base.arrays import Array
 from ..geometry.frames import Frames
+from ..geometry.measures import main_box
 from ..model.carrier import Carrier
 from ..model.rig import Rig
-from .rooms import Room, deck_box, neighbors, walled
+from .rooms import Room, neighbors, walled
 
 AROUND = 0.9  # of the ground outside the deck that is looked at [m]
 STEP_OVER = 0.15  # what a person steps over [m]
@@ -107,7 +108,7 @@ class Walk(Struct, frozen=True):
 
 def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
     """The floor a person of the rules' width can walk on a carrier."""
-    x0, y0, x1, y1, floor = deck_box(carrier)
+    x0, y0, x1, y1, floor = main_box(carrier)
     nose = carrier.body.nose if walled(carrier) else 0.0
     near, half = neighbors(rig, frames, carrier), rig.rules.walk_width / 2
     boxes = near.boxes
@@ -130,7 +131,7 @@ def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
 
 def entrances(found: Walk, carrier: Carrier) -> tuple[str, ...]:
     """The doors of a closed body through which the floor that is reached is reached, by name."""
-    x0, y0, x1, y1, _ = deck_box(carrier)
+    x0, y0, x1, y1, _ = main_box(carrier)
     nose = x0 - carrier.body.nose
     names = []
     for door in carrier.body.doors if walled(carrier) else ():
