@@ -20,8 +20,14 @@ from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State
 from frelt.formats.document import decode
 
-settings.register_profile("frelt", deadline=None, max_examples=60, derandomize=True)
+LONG = int(os.environ.get("FRELT_LONG", "1"))  # how many times as many examples, at random, under ./run check-long
+settings.register_profile("frelt", deadline=None, max_examples=60 * LONG, derandomize=LONG == 1)
 settings.load_profile("frelt")
+
+
+def examples(count: int) -> settings:
+    """So many examples of a test that is slow or wide; more in a long run."""
+    return settings(max_examples=count * LONG)
 
 
 @pytest.fixture(autouse=True)

@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
@@ -24,7 +24,7 @@ from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State
 from frelt.core.model.ties import Joined, Link
 from frelt.core.solve import Solved, solve
-from tests.conftest import block, demo, rig, tank, trailer
+from tests.conftest import block, demo, examples, rig, tank, trailer
 
 GPM = 0.003785411784 / 60
 MIN = 60.0
@@ -64,7 +64,7 @@ def test_a_tap_beside_a_machine_fills_what_is_left_over() -> None:
     assert note == "Fill: water is full at 0:26, its float or somebody must shut it"
 
 
-@settings(max_examples=25)
+@examples(25)
 @given(
     st.lists(
         st.tuples(

@@ -4,7 +4,7 @@ from itertools import product
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
@@ -16,7 +16,7 @@ from frelt.core.model.state import FillRange, State
 from frelt.core.solve import solve
 from frelt.core.statics.loads import Loads
 from frelt.core.statics.worst import extreme, highest, lowest
-from tests.conftest import block, rig, tank, trailer
+from tests.conftest import block, examples, rig, tank, trailer
 
 SHAPES = ("box", "upright cylinder", "lying cylinder", "lying ellipse")
 
@@ -85,7 +85,7 @@ def test_the_highest_centre_is_at_a_corner(one: Rig) -> None:
     assert height(table, found.fills[0]) == pytest.approx(found.value[0], rel=1e-9)
 
 
-@settings(max_examples=25)
+@examples(25)
 @given(rigs())
 def test_no_fill_gives_a_lower_centre_than_the_one_found(one: Rig) -> None:
     """Source: dense search by coordinate sweeps from the found point and from every corner, in 28 steps a tank."""

@@ -4,7 +4,7 @@ from math import pi
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
@@ -17,7 +17,7 @@ from frelt.core.liquids.stability import BRAKING, CORNERING, lean
 from frelt.core.model.item import Placement, PortPart, TankPart
 from frelt.core.model.state import State
 from frelt.core.solve import solve
-from tests.conftest import block, rig, tank
+from tests.conftest import block, examples, rig, tank
 
 
 def part(shape: str = "box", size: float = 0.8, **more: object) -> TankPart:
@@ -37,7 +37,7 @@ def raster(wide: float, tall: float, depth: float, tan: float, round_: bool = Fa
     return found[0][0] - found[1][0], found[0][1] - found[1][1]
 
 
-@settings(max_examples=30)
+@examples(30)
 @given(st.floats(0.3, 2.0), st.floats(0.3, 1.2), st.floats(0.08, 0.92), st.floats(-0.8, 0.8))
 def test_a_box_leans_as_a_raster_does_also_where_the_surface_cuts_floor_or_lid(
     wide: float, tall: float, fill: float, tan: float
@@ -53,7 +53,7 @@ def test_a_box_whose_surface_is_free_moves_by_the_textbook() -> None:
     assert walled == pytest.approx(plain / 9, rel=1e-9)  # three compartments, each a third as long
 
 
-@settings(max_examples=20)
+@examples(20)
 @given(st.floats(0.1, 0.9), st.floats(0.05, 0.7), st.floats(0.5, 1.6))
 def test_a_lying_tank_leans_as_a_raster_does(fill: float, tan: float, stretch: float) -> None:
     one = part("lying ellipse", width=0.8 * stretch)

@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy.optimize import linprog
@@ -21,7 +21,7 @@ from frelt.core.solve import solve
 from frelt.core.statics.loads import Loads
 from frelt.core.statics.supports import arm_length
 from frelt.core.statics.worst import extreme
-from tests.conftest import block, rig, tank, trailer
+from tests.conftest import block, examples, rig, tank, trailer
 from tests.core.frames import Beam, pair
 
 REL = 1e-6
@@ -88,7 +88,7 @@ def test_a_vehicle_alone_is_a_beam_on_its_axles_and_a_tandem_rear_shares() -> No
     assert both(ours, "r0") == both(ours, "r1") == pytest.approx(frame.reaction(names[2]) / 2, rel=REL)
 
 
-@settings(max_examples=25)
+@examples(25)
 @given(
     st.floats(0.2, 1.8),
     st.floats(0.3, 4.6),
@@ -116,7 +116,7 @@ def test_a_pair_is_two_beams_on_a_hinge(u: float, where: float, mass: float, bal
     assert both(ours, "a0") == pytest.approx(found["axles"], abs=0.01)
 
 
-@settings(max_examples=20)
+@examples(20)
 @given(st.floats(0.1, 1.0), st.floats(0.6, 2.4), st.floats(100, 700))
 def test_bars_are_a_couple_at_the_hinge_that_restores_its_share_of_the_front_load(
     share: float, where: float, mass: float
@@ -161,7 +161,7 @@ def test_bars_keep_their_couple_in_other_states_and_the_worse_of_both_counts() -
     )  # no bars without an overhang
 
 
-@settings(max_examples=20)
+@examples(20)
 @given(st.floats(0.1, 0.9), st.floats(-0.6, 0.6), st.floats(1.4, 2.0), st.floats(1.4, 2.0))
 def test_a_sideways_moment_is_shared_by_roll_stiffness(share: float, v: float, front: float, rear: float) -> None:
     """Source: PyNite, a rigid frame on four springs whose roll stiffnesses stand in the ratio of the share."""
@@ -195,7 +195,7 @@ def torsion(ball: float | None, rates: tuple[float, float] = (40_000.0, 40_000.0
     return replace(base, axles=axles, sharing="independent", coupler_z=0.45, ball_z=ball)
 
 
-@settings(max_examples=20)
+@examples(20)
 @given(st.floats(-0.12, 0.16), st.floats(0.4, 4.4), st.floats(100, 700), st.floats(-400, 400))
 def test_springs_with_a_couple_carry_and_lift_like_springs_that_only_push(
     raised: float, where: float, mass: float, couple: float

@@ -4,7 +4,7 @@ from itertools import product
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy.optimize import brentq, linprog
@@ -19,7 +19,7 @@ from frelt.core.solve import solve
 from frelt.core.statics.lifting import knapsack
 from frelt.core.statics.loads import Loads
 from frelt.core.statics.supports import pieces
-from tests.conftest import block, rig, tank
+from tests.conftest import block, examples, rig, tank
 from tests.core.test_statics import torsion
 
 
@@ -56,7 +56,7 @@ def loads_of(one: Rig) -> Loads:
     return loads
 
 
-@settings(max_examples=40)
+@examples(40)
 @given(sprung())
 def test_no_fill_gives_more_or_less_than_the_extremes_and_their_fills_give_them(one: Rig) -> None:
     """Source: the spring formula itself on a dense grid of fills."""

@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 import shapely
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy.optimize import linprog
@@ -19,7 +19,7 @@ from frelt.core.model.ties import Link
 from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve
 from frelt.core.statics.worst import highest, lowest
-from tests.conftest import block, rig, tank
+from tests.conftest import block, examples, rig, tank
 from tests.core.test_road_fill import PLACES
 
 LINKS = st.lists(st.tuples(st.floats(-1, 1), st.floats(-1, 1), st.floats(-1, 1), st.floats(0.1, 1.2)), min_size=1, max_size=2)
@@ -32,7 +32,7 @@ def laden(places: list[tuple[float, float, float]], links: list[tuple[float, flo
     return replace(one, links=made)
 
 
-@settings(max_examples=30)
+@examples(30)
 @given(st.lists(PLACES, min_size=4, max_size=4), LINKS)
 def test_loads_and_shares_are_those_of_linear_programs(
     places: list[tuple[float, float, float]], links: list[tuple[float, float, float, float]]
@@ -74,7 +74,7 @@ def test_without_links_or_with_one_that_ties_nothing_it_is_the_plain_box() -> No
         assert height(b.table, "t").value == pytest.approx(height(a.table, "t").value, abs=1e-6)
 
 
-@settings(max_examples=3)
+@examples(3)
 @given(st.lists(PLACES, min_size=3, max_size=3), st.floats(0.3, 1.5))
 def test_heights_are_those_of_brute_force(places: list[tuple[float, float, float]], most: float) -> None:
     """Covers every point of a grid of 13 steps a tank that keeps the tie, each as an exact state of one rig without ties."""

@@ -5,7 +5,7 @@ from math import pi, sqrt
 import numpy as np
 import pytest
 from fluids.friction import friction_factor
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy.optimize import minimize
@@ -20,7 +20,7 @@ from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange
 from frelt.core.model.ties import Joined
 from frelt.core.solve import solve
-from tests.conftest import block, demo, rig, tank
+from tests.conftest import block, demo, examples, rig, tank
 
 PLACES = st.tuples(st.floats(0.3, 4.7), st.floats(-0.6, 0.6), st.floats(150, 700))
 
@@ -46,7 +46,7 @@ def wrong(one: Rig, fills: dict[str, float]) -> list[str]:
     return out
 
 
-@settings(max_examples=30)
+@examples(30)
 @given(st.lists(PLACES, min_size=1, max_size=4), st.integers(0, 2**32 - 1))
 def test_every_fill_in_the_box_is_right_and_the_box_cannot_grow(places: list[tuple[float, float, float]], seed: int) -> None:
     one = laden(places)
@@ -71,7 +71,7 @@ def test_every_fill_in_the_box_is_right_and_the_box_cannot_grow(places: list[tup
             assert any(wrong(one, fills) for fills in worst)
 
 
-@settings(max_examples=25)
+@examples(25)
 @given(st.lists(PLACES, min_size=2, max_size=3), st.booleans())
 def test_the_most_liquid_is_that_of_another_solver(places: list[tuple[float, float, float]], exact: bool) -> None:
     """Source: SciPy's SLSQP on the same rows, from several starts; it can only fall short."""
@@ -219,7 +219,7 @@ def test_joined_tanks_level_as_the_textbook_says() -> None:
     assert level_time(one, two, 0.2, 0.019) > 3 * level_time(one, two, 0.2, 0.038) and level_time(one, two, 0.0, 0.038) == 0.0
 
 
-@settings(max_examples=12)
+@examples(12)
 @given(st.floats(0.05, 0.35), st.floats(0.6, 4.2), st.floats(0.6, 4.2), st.floats(80, 500), st.integers(0, 2**32 - 1))
 def test_tanks_joined_at_different_heights_have_one_cap_that_is_right_all_the_way_and_cannot_grow(
     raised: float, u: float, v: float, litres: float, seed: int

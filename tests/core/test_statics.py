@@ -2,7 +2,7 @@
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 from Pynite import FEModel3D
@@ -23,7 +23,7 @@ from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve
 from frelt.core.statics.supports import Condition
 from frelt.core.statics.worst import extreme
-from tests.conftest import at_fill, block, rig, tank, trailer
+from tests.conftest import at_fill, block, examples, rig, tank, trailer
 
 from .frames import Beam
 
@@ -221,7 +221,7 @@ def torsion(stations: list[float], rates: list[float], ball: float | None) -> Tr
     return replace(base, axles=axles, sharing="independent", coupler_z=0.45, ball_z=ball)
 
 
-@settings(max_examples=15)
+@examples(15)
 @given(
     st.lists(st.floats(10_000, 40_000), min_size=2, max_size=3),
     st.floats(0.7, 1.1),
@@ -386,7 +386,7 @@ def jacked(base: Trailer, loads: list[tuple[float, float]], sunk: float) -> dict
     return found | {"jack": sum(m for m, _ in loads) - sum(found.values()), "coupler sunk": frame.sunk(nodes[0])}
 
 
-@settings(max_examples=12)
+@examples(12)
 @given(st.floats(0.3, 4.4), st.floats(100, 700))
 def test_a_sprung_trailer_on_its_jack_is_cranked_level_or_stands_at_a_height(where: float, mass: float) -> None:
     """Source: PyNite, a beam on springs held at the jack; cranked until both springs sag alike, or until the coupler is so high."""

@@ -3,13 +3,13 @@
 import numpy as np
 import pytest
 import shapely
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from frelt.core.liquids.two_tanks import Corner, cut, two_tanks
 from frelt.core.solve import solve
 from frelt.core.statics.half_planes import linear_sides
-from tests.conftest import block, demo, rig, tank
+from tests.conftest import block, demo, examples, rig, tank
 from tests.core.test_road_fill import PLACES, wrong
 
 
@@ -36,7 +36,7 @@ def test_cutting_a_polygon_is_that_of_shapely(planes: list[tuple[float, float, f
             assert (a * p[0] + b * p[1]) / size == pytest.approx(r, abs=1e-9) == (a * q[0] + b * q[1]) / size
 
 
-@settings(max_examples=20)
+@examples(20)
 @given(st.lists(PLACES, min_size=3, max_size=3), st.integers(0, 2**32 - 1))
 def test_a_fill_is_in_the_region_when_no_fill_of_the_others_breaks_a_limit(
     places: list[tuple[float, float, float]], seed: int
