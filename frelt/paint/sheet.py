@@ -16,7 +16,7 @@ from .. import __version__
 from ..core.base.figure import Figure
 from ..core.base.units import Units
 from ..core.judge.check import KINDS, Check, named
-from ..core.judge.words import brief, sentence, sided, subject
+from ..core.judge.words import brief, sentence, subject
 from ..core.masses.bare import on_axles
 from ..core.model.document import Document
 from ..core.model.rig import Rig, fill_range
@@ -354,9 +354,7 @@ class Sheet:
             if isinstance(limit.rating, Figure):
                 words = f"{self.units.show(limit.rating.value, 'mass')}, {limit.rating.source}"
                 kind = limit.check if limit.check in ("axle", "tire") else limit.id
-                rows.setdefault((kind, words), []).append(
-                    sided(limit.subject, self.units) if limit.check == "tire" else limit.subject
-                )
+                rows.setdefault((kind, words), []).append(subject(limit, self.units))
         listed = []
         for (kind, words), subjects in rows.items():
             shared = {"axle": ("Each axle", axles), "tire": ("Each tire", 2 * axles)}.get(kind)

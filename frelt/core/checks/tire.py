@@ -13,16 +13,18 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         each = tire_rating(axle)
         for side in ("left", "right"):
             end = f"{axle.id}/{side}"
+            named_end = (named(b.rig, carrier, axle), side, "tires" if tires.each_end > 1 else "tire")
             yield Limit(
                 "tire",
                 f"tire:{end}",
-                f"{named(b.rig, carrier, axle)} {side} tire" + ("s" if tires.each_end > 1 else ""),
+                " ".join(named_end),
                 b.supports.row(end),
                 high=None if each is None else each * tires.each_end,
                 rating=tires.rating,
                 doubt=b.supports.doubts.get(end),
                 field=f"{field}.tires.rating",
                 support=True,
+                end=named_end,
             )
 
 

@@ -47,6 +47,7 @@ class Check(Struct, frozen=True):
     limit: the side that is nearest, or None where unknown.  side: whether load is held from
     above (`high`) or below (`low`).  told: when and at which fills the worst case occurs.  why: reason of an unknown.
     scale: what a margin is a share of where the limit itself is zero.  detail: what its own kind needs for its words.
+    end: of a tire, its axle, its side and its noun (see `words.subject`).
     level: how grave it is when it is over (see `status.LEVELS`); None until the rules have said it.
     """
 
@@ -69,6 +70,7 @@ class Check(Struct, frozen=True):
     scale: float | None = None
     detail: tuple[str, ...] = ()
     level: Level | None = None
+    end: tuple[str, str, str] | None = None
 
     @property
     def when(self) -> str:

@@ -244,6 +244,7 @@ class ByState:
             field=limit.field,
             level=level_of(limit.check, self._rig.rules),
             told=Told(self._teller(m, s, low)),
+            end=limit.end,
         )
 
     def _teller(self, m: int, s: int, low: bool) -> Callable[[], tuple[str, dict[str, float]]]:

@@ -8,19 +8,16 @@ from ..base.units import Units
 
 if TYPE_CHECKING:
     from ..base.units import Units
+    from ..statics.limit import Limit
     from .check import Check
 
 
-def subject(check: "Check", units: "Units") -> str:
-    """What the check is about, its side called as the shop calls sides."""
-    return sided(check.subject, units) if check.kind == "tire" else check.subject
-
-
-def sided(subject: str, units: "Units") -> str:
-    """A tire's subject, such as `Axle 2 left tire`, with its side called as the shop calls sides."""
-    for side in ("left", "right"):
-        subject = subject.replace(f" {side} tire", f" {units.side(side)} tire")
-    return subject
+def subject(about: "Check | Limit", units: "Units") -> str:
+    """What a check or a limit is about; a side is called as the shop calls sides, such as `Axle 2 curb side tire`."""
+    if about.end is None:
+        return about.subject
+    axle, side, noun = about.end
+    return f"{axle} {units.side(side)} {noun}"
 
 
 def when(check: "Check") -> str:

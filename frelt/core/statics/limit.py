@@ -21,6 +21,7 @@ class Limit(Struct, frozen=True):
     stands: whether the rear stands must be down, or up; None where it does not matter.
     doubt: a row whose value is one ± of num · m, beside that of the masses.
     support: whether it is what a support carries: below zero it is lifted, which is over whatever its rating.
+    end: of a tire, its axle, its side and its noun, from which each reader's own subject is made.
     field: where the limit is typed (see `edit.set_rating`).
     """
 
@@ -41,6 +42,7 @@ class Limit(Struct, frozen=True):
     condition: Condition = "hitched"
     answered: bool = True
     support: bool = False
+    end: tuple[str, str, str] | None = None
 
     @property
     def known(self) -> bool:

@@ -5,7 +5,7 @@ from PyQt6.QtGui import QPainter, QPaintEvent, QResizeEvent, QShowEvent
 from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QHeaderView, QTableWidgetItem, QVBoxLayout, QWidget
 
 from ...core.judge.check import Check
-from ...core.judge.words import sided
+from ...core.judge.words import subject
 from ...core.model.rig import Rig
 from ...core.report.compare import Pair, compared, differences
 from ...core.report.verdict import speaking, spoken_state, verdict
@@ -162,7 +162,7 @@ class Beside(QDialog):
         gained = "–" if change is None or known is None else units.show(change, known.quantity)
         sign = "+" if change is not None and change > 1e-9 else ""
         return (
-            sided(pair.subject, units) if pair.kind == "tire" else pair.subject,
+            pair.subject if known is None else subject(known, units),
             *load(pair.first),
             *load(pair.second),
             (f"{sign}{gained}" if change and abs(change) > 1e-9 else "same" if change is not None else gained),
