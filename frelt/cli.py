@@ -204,22 +204,17 @@ def _written(options: argparse.Namespace, what: str) -> int:
 def _draw(rig: Rig, units: Units, options: argparse.Namespace) -> None:
     """Write the drawing of a rig, beside and renamed."""
     from .app.storage import write_atomically
-    from .drawing.page import drawing_of
+    from .formats.drawing import drawing_file
     from .paint.pdf import application
 
-    ending = Path(options.output).suffix.lower()
-    if ending not in (".svg", ".dxf"):
-        raise FreltError(f"{options.output}: {ending or 'no ending'}; expected a name that ends with .svg or .dxf")
     app = application()  # kept while there are fonts
     from .paint import fonts
 
-    made = drawing_of(solve(rig), fonts, replace(units, curb=rig.curb_side), options.state, options.carrier, options.whole)
-    if ending == ".svg":
-        from .formats.svg import svg
-
-        write_atomically(Path(options.output), svg(made, fonts))
-    else:
-        from .formats.dxf import dxf
-
-        write_atomically(Path(options.output), dxf(made, fonts))
+    path, solved = Path(options.output), solve(rig)
+    try:
+        curb = replace(units, curb=rig.curb_side)
+        made = drawing_file(path.suffix, solved, fonts, curb, options.state, options.carrier, options.whole)
+    except FreltError as err:
+        raise FreltError(f"{path}: {err}") from err
+    write_atomically(path, made)
     del app

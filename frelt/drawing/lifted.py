@@ -27,7 +27,7 @@ def forks(rig: Rig, carrier: str, frames: Frames, view: str) -> tuple[Group, ...
     """The forks of every skid that they enter from the rear."""
     made = []
     for skid in rig.items:
-        if skid.kind != "skid" or frames.carrier_of.get(skid.id) != carrier or skid.id not in frames.items:
+        if not can(skid, "be lifted") or frames.carrier_of.get(skid.id) != carrier or skid.id not in frames.items:
             continue
         g = given(skid)
         if g.word("forks") == "from the side":

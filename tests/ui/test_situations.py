@@ -145,3 +145,14 @@ def test_a_line_of_the_log_stays_when_what_is_beside_it_is_undone(window: Window
     desk.undo()
     document = desk.session.document
     assert document.rigs[0].name == name and [e.text for e in document.log][-1] == "Weighed it today"
+
+
+def test_what_the_bench_shows_is_written_as_a_drawing_from_the_menu(window: Window, tmp_path: Path) -> None:
+    said: list[str] = []
+    window.desk.said.connect(said.append)
+    state = window.desk.session.rig.states[1]  # type: ignore[union-attr]
+    window.desk.show_state(state.id)
+    window.files.drawing_to(tmp_path / "bench.svg")
+    assert f"“{state.name}”" in (tmp_path / "bench.svg").read_text() and said[-1].startswith("Drawing written")
+    window.files.drawing_to(tmp_path / "bench.odd")
+    assert "expected a name that ends with .svg or .dxf" in said[-1] and not (tmp_path / "bench.odd").exists()

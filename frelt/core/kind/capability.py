@@ -10,6 +10,7 @@ Can = Literal[
     "soft wash",  # draws chemical and water at low pressure
     "keep a place",  # is nothing yet, and keeps room and weight for what comes later
     "be lifted",  # is lifted by forks with all that stands on it
+    "keep liquid",  # is there for the liquid in it, which others draw
     "bear things",  # brings a deck of its own, on which it is put by itself
 ]
 

@@ -186,5 +186,6 @@ register(
         _service,
         _traits,
         big=True,
+        can=frozenset({"keep liquid"}),
     )
 )

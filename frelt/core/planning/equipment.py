@@ -12,6 +12,7 @@ from msgspec.structs import replace
 from ..base.constants import COIL_EFFICIENCY, DIESEL_HEAT, GASOLINE_PER_JOULE, PUMP_EFFICIENCY, WATER_DENSITY, WATER_HEAT
 from ..base.figure import Figure
 from ..base.units import GALLON, Quantity, Units
+from ..kind.capability import can
 from ..kind.registry import given
 from ..kind.substances import GASOLINE, LIQUIDS, WATER, hypochlorite
 from ..masses.weigh import together, weigh
@@ -363,7 +364,7 @@ class _Stock:
         """The fewest tanks of a liquid's kind that hold a volume [m³]: the smallest that does, else several of the largest."""
         if volume <= 1e-6:
             return []
-        kin = [i for i in self._items.values() if i.kind == "tank" and i.tanks and i.tanks[0].liquid.tint == liquid.tint]
+        kin = [i for i in self._items.values() if can(i, "keep liquid") and i.tanks and i.tanks[0].liquid.tint == liquid.tint]
         kin.sort(key=lambda i: i.tanks[0].capacity.value)
         if not kin:
             return [self.bare(f"Tank for {word}", 0.6, 0.6, 20.0, why, volume, liquid.density.value)]

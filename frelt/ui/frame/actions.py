@@ -27,6 +27,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("save", "Save", "Rig", "Ctrl+S", "files.save"),
     Action("save-as", "Save as …", "Rig", "Ctrl+Shift+S", "files.save_as"),
     Action("sheet", "Load sheet as PDF …", "Rig", "Ctrl+P", "files.write_sheet"),
+    Action("drawing", "Drawing as SVG or DXF …", "Rig", "", "files.write_drawing"),
     Action("quit", "Quit", "Rig", "Ctrl+Q", "close"),
     Action("undo", "Undo", "Edit", "Ctrl+Z", "desk.undo"),
     Action("redo", "Redo", "Edit", "Ctrl+Shift+Z|Ctrl+Y", "desk.redo"),

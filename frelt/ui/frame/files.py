@@ -112,6 +112,35 @@ class Files(QObject):
         except OSError as err:
             self.desk.said.emit(f"{path}: {err.strerror or err}.")
 
+    def write_drawing(self) -> None:
+        """Ask where, and write the carrier drawn in the state drawn; the name's end says which kind of file."""
+        if self.desk.session.rig is None:
+            self.desk.said.emit("There is no rig to draw.")
+            return
+        name, _ = QFileDialog.getSaveFileName(
+            self._over, "Write the drawing", str(self._folder() / "bench.svg"), "SVG (*.svg);;DXF in millimeters (*.dxf)"
+        )
+        if name:
+            self.drawing_to(Path(name))
+
+    def drawing_to(self, path: Path) -> None:
+        """Write the drawing of what the bench shows."""
+        from ...app.storage import write_atomically
+        from ...formats.drawing import drawing_file
+        from ...paint import fonts
+
+        desk, solved, state = self.desk, self.desk.session.solved, self.desk.state
+        try:
+            if solved is not None and desk.carrier is not None:
+                chosen = state.id if state is not None and desk.state_id != WORST else ""
+                made = drawing_file(path.suffix, solved, fonts, desk.units, chosen, desk.carrier.id, desk.whole_pair)
+                write_atomically(path, made)
+                desk.said.emit(f"Drawing written: {path}.")
+        except FreltError as err:
+            desk.said.emit(f"{path}: {err}.")
+        except OSError as err:
+            desk.said.emit(f"{path}: {err.strerror or err}.")
+
     def write_placard(self, found: "RoadFill | None", order: tuple[str, ...] | None) -> None:
         """Ask where, and write the placard of a road fill."""
         if found is None or not found.caps or found.exact:
