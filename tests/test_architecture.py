@@ -15,7 +15,7 @@ from frelt.drawing.sketch import SKETCHES, sketched
 from frelt.ui.frame.actions import ACTIONS
 
 ROOT = Path(__file__).parents[1]
-HEAVY = ("shapely", "scipy", "pint", "pandas", "ortools", "matplotlib", "fluids", "multiprocessing.pool")
+HEAVY = ("shapely", "scipy", "pint", "ezdxf", "pandas", "ortools", "matplotlib", "fluids", "multiprocessing.pool")
 
 
 def loaded_after(code: str) -> set[str]:
