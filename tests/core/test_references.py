@@ -1,6 +1,6 @@
 """What names what: every id field is known to the walker, and after any removal or copy a rig is sound."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from itertools import count
 from typing import Annotated
 
@@ -8,8 +8,8 @@ import numpy as np
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
-from msgspec import Meta
-from msgspec.inspect import Metadata, StrType
+from msgspec import Meta, Struct
+from msgspec.inspect import Field, Metadata, StrType, StructType, Type, type_info
 from msgspec.structs import replace
 
 from frelt.core.base.figure import Figure
@@ -27,7 +27,7 @@ from frelt.core.model.document import Document, LogEntry, Reading, Ticket
 from frelt.core.model.fit_out import FitOut
 from frelt.core.model.integrity import check_rig
 from frelt.core.model.item import HosePart, Item, Placement
-from frelt.core.model.plans import Defined, Named, fields_of, walked_types
+from frelt.core.model.plans import Defined, Named
 from frelt.core.model.references import dangling, known, walked
 from frelt.core.model.rig import Bars, Rig
 from frelt.core.model.state import FillRange, Person, State
@@ -37,6 +37,34 @@ from frelt.core.solve import solve
 from frelt.core.space.surfaces import possible, with_surface
 
 from ..conftest import block, demo, tank, trailer
+
+
+def walked_types(found: Type) -> Iterator[Type]:
+    """A type and those it is made of, with what is said of each; not the fields of the types of the document in it."""
+    yield found
+    if isinstance(found, Metadata):
+        if not isinstance(found.type, StrType):
+            yield from walked_types(found.type)
+        return
+    inner = [getattr(found, n, None) for n in ("item_type", "key_type", "value_type")]
+    for one in (*filter(None, inner), *getattr(found, "types", ()), *getattr(found, "item_types", ())):
+        yield from walked_types(one)
+
+
+def fields_of(cls: type[Struct]) -> Iterator[tuple[type[Struct], Field]]:
+    """Every field of a type of the document and of the types within it, each once."""
+    seen: set[type[Struct]] = set()
+    waiting = [cls]
+    while waiting:
+        one = waiting.pop()
+        if one in seen:
+            continue
+        seen.add(one)
+        info = type_info(one)
+        assert isinstance(info, StructType)
+        for field in info.fields:
+            yield one, field
+            waiting += [t.cls for t in walked_types(field.type) if isinstance(t, StructType)]
 
 
 def new_ids() -> Callable[[str], str]:

@@ -2,11 +2,10 @@
 
 from collections.abc import Callable, Iterator, Mapping
 from functools import cache
-from typing import Any, Protocol
+from types import UnionType
+from typing import Annotated, Any, Protocol, Union, get_args, get_origin, get_type_hints
 
-import msgspec
-from msgspec import Struct
-from msgspec.inspect import DictType, Field, Metadata, NoneType, StrType, StructType, Type, UnionType, VarTupleType
+from msgspec import Meta, Struct
 from msgspec.structs import replace
 
 
@@ -200,74 +199,47 @@ class Fields(Struct, frozen=True):
 @cache
 def plan_of(cls: type[Struct]) -> Plan | None:
     """How a type of the document is walked; None where nothing in it names or defines anything."""
-    info = msgspec.inspect.type_info(cls)
-    assert isinstance(info, StructType)
-    return _struct(info, {})
+    return _struct(cls, {})
 
 
 Known = dict[type, "Plan | None"]  # plans of types met before
 
 
-def _struct(info: StructType, known: Known) -> Plan | None:
-    if info.cls not in known:
-        plans = [(f.name, p) for f in info.fields if (p := _planned(f.type, {}, known)) is not None]
-        known[info.cls] = Fields(tuple(plans)) if plans else None
-    return known[info.cls]
+def _struct(cls: type[Struct], known: Known) -> Plan | None:
+    if cls not in known:
+        hints = get_type_hints(cls, include_extras=True)
+        plans = [(f, p) for f in cls.__struct_fields__ if (p := _planned(hints[f], {}, known)) is not None]
+        known[cls] = Fields(tuple(plans)) if plans else None
+    return known[cls]
 
 
-def _planned(found: Type, extra: Mapping[str, Any], known: Known) -> Plan | None:
-    if isinstance(found, Metadata):
-        return _planned(found.type, {**extra, **(found.extra or {})}, known)
-    if isinstance(found, StrType):
+def _planned(hint: Any, extra: Mapping[str, Any], known: Known) -> Plan | None:
+    kind, inside = get_origin(hint), get_args(hint)
+    if kind is Annotated:
+        said = {k: v for m in inside[1:] if isinstance(m, Meta) for k, v in (m.extra or {}).items()}
+        return _planned(inside[0], {**extra, **said}, known)
+    if hint is str:
         if "defines" in extra:
             return Own(extra["defines"])
         if "names" in extra:
             return Ref(extra["names"], extra["gone"], bool(extra.get("copied")), bool(extra.get("empty")))
         return None
-    if isinstance(found, UnionType):
-        return _union(found, extra, known)
-    if isinstance(found, VarTupleType):
-        inner = _planned(found.item_type, {}, known)
+    if kind in (Union, UnionType):
+        return _union(inside, extra, known)
+    if kind is tuple and inside[1:] == (Ellipsis,):
+        inner = _planned(inside[0], {}, known)
         return None if inner is None else Many(inner, int(extra.get("least", 0)))
-    if isinstance(found, DictType):
-        key, value = _planned(found.key_type, {}, known), _planned(found.value_type, {}, known)
+    if kind is dict:
+        key, value = _planned(inside[0], {}, known), _planned(inside[1], {}, known)
         return None if key is None and value is None else Map(key, value)
-    return _struct(found, known) if isinstance(found, StructType) else None
+    return _struct(hint, known) if isinstance(hint, type) and issubclass(hint, Struct) else None
 
 
-def _union(found: UnionType, extra: Mapping[str, Any], known: Known) -> Plan | None:
-    parts = [t for t in found.types if not isinstance(t, NoneType)]
-    structs = {t.cls: p for t in parts if isinstance(t, StructType) and (p := _struct(t, known)) is not None}
-    plain = [p for t in parts if not isinstance(t, StructType) and (p := _planned(t, {}, known)) is not None]
-    inner: Plan | None = OneOf(structs) if structs else plain[0] if plain else None
+def _union(types: tuple[Any, ...], extra: Mapping[str, Any], known: Known) -> Plan | None:
+    parts = [t for t in types if t is not type(None)]
+    plans = [(t, p) for t in parts if (p := _planned(t, {}, known)) is not None]
+    structs = {t: p for t, p in plans if isinstance(t, type)}
+    inner: Plan | None = OneOf(structs) if structs else plans[0][1] if plans else None
     if inner is None:
         return None
-    return Optional(inner, extra.get("gone") == "with") if len(parts) < len(found.types) else inner
-
-
-def walked_types(found: Type) -> Iterator[Type]:
-    """A type and those it is made of, with what is said of each; not the fields of the types of the document in it."""
-    yield found
-    if isinstance(found, Metadata):
-        if not isinstance(found.type, StrType):
-            yield from walked_types(found.type)
-        return
-    inner = [getattr(found, n, None) for n in ("item_type", "key_type", "value_type")]
-    for one in (*filter(None, inner), *getattr(found, "types", ()), *getattr(found, "item_types", ())):
-        yield from walked_types(one)
-
-
-def fields_of(cls: type[Struct]) -> Iterator[tuple[type[Struct], Field]]:
-    """Every field of a type of the document and of the types within it, each once."""
-    seen: set[type[Struct]] = set()
-    waiting = [cls]
-    while waiting:
-        one = waiting.pop()
-        if one in seen:
-            continue
-        seen.add(one)
-        info = msgspec.inspect.type_info(one)
-        assert isinstance(info, StructType)
-        for field in info.fields:
-            yield one, field
-            waiting += [t.cls for t in walked_types(field.type) if isinstance(t, StructType)]
+    return Optional(inner, extra.get("gone") == "with") if len(parts) < len(types) else inner
