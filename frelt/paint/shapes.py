@@ -2,12 +2,13 @@
 
 from collections.abc import Iterable
 
+from PyQt6.QtCore import QPointF
 from PyQt6.QtGui import QPainter
 
 from ..drawing.overlay.lettering import parts
 from ..drawing.shapes import Path, Shape, Text
 from . import fonts
-from .painter import qt_path, write
+from .painter import qt_path
 from .theme import Theme
 
 
@@ -15,13 +16,25 @@ def paint_shapes(painter: QPainter, shapes: Iterable[Shape], theme: Theme) -> No
     """Paint shapes that stand on the sheet [px], in order."""
     for shape in shapes:
         if isinstance(shape, Text):
-            color = theme.color(shape.color)
-            for n, words in enumerate(shape.words.split("\n")):
-                y = shape.y + n * shape.leading
-                write(painter, shape.x, y, words, color, shape.step, shape.weight, shape.condensed, shape.anchor)
+            _write(painter, shape, theme)
         elif isinstance(shape, Path):
             painter.setPen(theme.pen(shape.role))
+            if shape.ops == "ML":
+                x0, y0, x1, y1 = shape.xy
+                painter.drawLine(QPointF(x0, y0), QPointF(x1, y1))
+                continue
             painter.setBrush(theme.brush(shape.role))
             painter.drawPath(qt_path(shape))
         else:
             paint_shapes(painter, parts(shape, fonts), theme)
+
+
+def _write(painter: QPainter, text: Text, theme: Theme) -> None:
+    for n, words in enumerate(text.words.split("\n")):
+        x, y = text.x, text.y + n * text.leading
+        if text.anchor != "start":
+            wide = fonts.metrics(text.step, text.weight, text.condensed).horizontalAdvance(words)
+            x -= wide if text.anchor == "end" else wide / 2
+        painter.setFont(fonts.font(text.step, text.weight, text.condensed))
+        painter.setPen(theme.color(text.color))
+        painter.drawText(QPointF(x, y), words)

@@ -70,6 +70,7 @@ class Drawings(QWidget):
         self._kept: QPixmap | None = None
         self.asked = ""
         self.right_side = False
+        self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)  # it covers all of itself
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAcceptDrops(True)
@@ -112,8 +113,9 @@ class Drawings(QWidget):
         """Paint the whole bench."""
         desk, theme = self.desk, self.desk.theme
         p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        p.fillRect(self.rect(), theme.color("sheet"))
         solved = desk.solved
+        if solved is None or not self.item_drag.under_way or self._kept is None:
+            p.fillRect(self.rect(), theme.color("sheet"))
         carrier = desk.carrier
         if solved is None or carrier is None:
             self._empty(p)
