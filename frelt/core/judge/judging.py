@@ -80,16 +80,20 @@ def grid(rig: Rig, loads: Loads) -> Grid:
     b = _bounds.get(loads.kept, rig.id, (loads.limits, rig.rules), lambda: _bounds_of(loads.limits, rig.rules))
     above, below = b.high - loads.greatest.value, loads.least.value - b.low
     low_side = ~np.isnan(below) & ~b.support & (np.isnan(above) | (below < above))
-    unsure = _unsure(loads, low_side, b.plate)
+    near = _near(rig, loads, b, above, below)
+    each = np.concatenate([np.arange(len(b.plate)), near])
+    turned_plate = np.where(~low_side[:, near] & b.support[near], 0.0, b.plate[near])
+    plates = np.concatenate([np.broadcast_to(b.plate, low_side.shape), turned_plate], axis=1)
+    both = _unsure(loads, np.concatenate([low_side, ~low_side[:, near]], axis=1), plates, each)
+    unsure, second = both[:, : len(b.plate)], both[:, len(b.plate) :]
     margin = np.where(low_side, below, above)
     bound = np.where(low_side, b.low, np.broadcast_to(b.high, margin.shape))
     code = codes(margin, bound, unsure, rig.rules.reserve, b.answered)
     code = np.where(b.wanted, code, OK)
-    other = _other_side(rig, loads, b, low_side, above, below, unsure)
+    kept_near = _worth_looking(loads, b, below, unsure, near)
+    other = near[kept_near]
     if len(other):
-        turned = ~low_side[:, other]
-        plate = np.where(turned & b.support[other], 0.0, b.plate[other])
-        unsure2 = _unsure(loads, turned, plate, other)
+        turned, unsure2 = ~low_side[:, other], second[:, kept_near]
         margin2 = np.where(turned, below[:, other], above[:, other])
         bound2 = np.where(turned, b.low[other], b.high[other])
         code2 = codes(margin2, bound2, unsure2, rig.rules.reserve, b.answered[other])
@@ -115,21 +119,28 @@ def grid(rig: Rig, loads: Loads) -> Grid:
     )
 
 
-def _other_side(
-    rig: Rig, loads: Loads, b: Bounds, low_side: NDArray[np.bool_], above: Array, below: Array, unsure: Array
-) -> NDArray[np.intp]:
-    """Limits whose other side may be the worse one: both sides of a window, and supports that are nearly lifted somewhere."""
+def _near(rig: Rig, loads: Loads, b: Bounds, above: Array, below: Array) -> NDArray[np.intp]:
+    """Limits whose other side may be the worse one: both sides of a window, and supports of which little is left somewhere."""
     if not len(rig.states):
         return np.zeros(0, dtype=np.intp)
     windows = ~np.isnan(above).all(axis=0) & ~np.isnan(below).all(axis=0) & ~b.support
-    lifted = b.support & ((below < DEEP * unsure) & loads.applies).any(axis=0)
+    lifted = b.support & ((below < LITTLE * np.abs(loads.greatest.value)) & loads.applies).any(axis=0)
     found: NDArray[np.intp] = np.nonzero(windows | lifted)[0]
     return found
 
 
-def _unsure(loads: Loads, low_side: NDArray[np.bool_], plate: Array, chosen: NDArray[np.intp] | None = None) -> Array:
-    """± of limits on one side of each, (states, limits), with that of their plates; of all limits or of those chosen."""
-    m = slice(None) if chosen is None else chosen
+LITTLE = 0.5  # of what a support carries at most; the ± of a least load is never a third of that where anything is known
+
+
+def _worth_looking(loads: Loads, b: Bounds, below: Array, unsure: Array, near: NDArray[np.intp]) -> NDArray[np.bool_]:
+    """Of those near: windows, and supports that are lifted within a few times their ±."""
+    lifted = ((below[:, near] < DEEP * unsure[:, near]) & loads.applies[:, near]).any(axis=0)
+    found: NDArray[np.bool_] = ~b.support[near] | lifted
+    return found
+
+
+def _unsure(loads: Loads, low_side: NDArray[np.bool_], plate: Array, m: NDArray[np.intp]) -> Array:
+    """± of some limits, by number, on one side of each, (states, chosen), with that of their plates."""
     value = np.where(low_side, loads.least.value[:, m], loads.greatest.value[:, m])
     fills = np.where(low_side[:, :, None], loads.least.fills[:, m], loads.greatest.fills[:, m])
     own = np.hypot(spread(loads.table, loads.num[m], loads.den[m], Extreme(value, fills)), _doubt(loads, fills, m))
@@ -137,7 +148,7 @@ def _unsure(loads: Loads, low_side: NDArray[np.bool_], plate: Array, chosen: NDA
     return found
 
 
-def _doubt(loads: Loads, fills: Array, chosen: NDArray[np.intp] | slice) -> Array:
+def _doubt(loads: Loads, fills: Array, chosen: NDArray[np.intp]) -> Array:
     """± of what is not of a mass, at some fills (states, limits, tanks): how axles share a roll, spring rates, heights."""
     squares = np.zeros(fills.shape[:2])
     den, moments = loads.den[chosen], loads.table.tank_moments.T

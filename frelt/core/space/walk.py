@@ -79,21 +79,23 @@ class Walk(Struct, frozen=True):
         at, axis, ahead = rows[:, :3], rows[:, 3:4], rows[:, 4:5] > 0
         if not len(runs):
             return ["nobody can stand near it"] * len(listed)
+        x0, y0, x1, y1 = runs.T
         x, y = at[:, 0:1], at[:, 1:2]
-        off_x = np.maximum(np.maximum(runs[:, 0] - x, x - runs[:, 2]), 0.0)
-        off_y = np.maximum(np.maximum(runs[:, 1] - y, y - runs[:, 3]), 0.0)
+        n, k = np.nonzero((x0 - arm <= x) & (x1 + arm >= x) & (y0 - arm <= y) & (y1 + arm >= y))  # the few that can be near
+        x, y, x0, y0, x1, y1 = at[n, 0], at[n, 1], x0[k], y0[k], x1[k], y1[k]
+        off_x, off_y = np.maximum(np.maximum(x0 - x, x - x1), 0.0), np.maximum(np.maximum(y0 - y, y - y1), 0.0)
         near = off_x * off_x + off_y * off_y <= arm * arm
-        edge = np.where(axis == 0, x, y)
-        low, high = (np.where(axis == 0, runs[:, k], runs[:, k + 1]) for k in (0, 2))
-        before = np.where(ahead, high > edge - ON, low < edge + ON) | (axis == 2)
+        along = axis[n, 0] == 0
+        edge, low, high = np.where(along, x, y), np.where(along, x0, y0), np.where(along, x1, y1)
+        there = near & (np.where(ahead[n, 0], high > edge - ON, low < edge + ON) | (axis[n, 0] == 2))
         dx0, dy0, dx1, dy1 = self.deck
-        aboard = (runs[:, 2] > dx0) & (runs[:, 0] < dx1) & (runs[:, 3] > dy0) & (runs[:, 1] < dy1)
-        there = near & before
-        from_floor, from_ground = at[:, 2] - self.floor <= up, at[:, 2] <= up
-        low_enough = ((there & aboard).any(axis=1) & from_floor) | (there.any(axis=1) & from_ground)
+        aboard = there & (x1 > dx0) & (x0 < dx1) & (y1 > dy0) & (y0 < dy1)
+        count = len(listed)
+        stands, on_deck, close_to = (np.bincount(n[some], minlength=count) > 0 for some in (there, aboard, near))
+        low_enough = (on_deck & (at[:, 2] - self.floor <= up)) | (stands & (at[:, 2] <= up))
         if low_enough.all():
-            return [""] * len(listed)
-        can_stand, close = there.any(axis=1).tolist(), near.any(axis=1).tolist()
+            return [""] * count
+        can_stand, close = stands.tolist(), close_to.tolist()
         return [
             ""
             if ok
