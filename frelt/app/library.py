@@ -6,7 +6,6 @@ kept beside as a backup. So nothing that was there is lost where a table is refu
 
 import unicodedata
 from collections.abc import Callable, Iterable
-from hashlib import blake2b
 from pathlib import Path
 from typing import Generic, TypeVar
 
@@ -203,6 +202,8 @@ def _rig(carrier: Carrier) -> Rig:
 
 def id_of(name: str) -> str:
     """An id that a name always has; letters that an id cannot hold are told apart by a few signs of their own."""
+    from hashlib import blake2b
+
     plain = "".join(c if c.isascii() and c.isalnum() else "-" for c in name.lower()).strip("-")[:48]
     told = plain and all(c.isascii() for c in name)
     return plain if told else f"{plain or 'item'}-{blake2b(name.encode(), digest_size=4).hexdigest()}"

@@ -349,3 +349,14 @@ def test_a_record_tells_by_name_what_is_gone() -> None:
 
 def test_fuels_are_told_apart_by_what_they_are() -> None:
     assert not DIESEL.same_as(WATER) and DIESEL.same_as(replace(DIESEL, name="Red diesel"))
+
+
+@pytest.mark.parametrize("name", ["barn-wash", "hull-rinse", "solar-rinse", "playground-rinse", "ballast-wash", "tram-stops"])
+def test_a_copy_of_a_demo_rig_is_judged_as_the_rig_is(name: str) -> None:
+    """Things are called as their kinds are there (`machine`, `reel`): a copy renews the thing's id and leaves the kind's."""
+    ids = iter(range(10_000))
+    for rig in demo(name).rigs:
+        copy = copy_rig(rig, lambda what: f"copy-{what}-{next(ids)}", "Copy")
+        assert [i.kind for i in copy.items] == [i.kind for i in rig.items] and copy.rules == rig.rules
+        told = [sorted((c.kind, c.status, round(c.load or 0.0, 6)) for c in solve(r).checks) for r in (rig, copy)]
+        assert told[0] == told[1]

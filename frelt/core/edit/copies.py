@@ -23,7 +23,7 @@ def _owning(ids: dict[str, str]) -> Callable[[str, str], str]:
 def copy_rig(rig: Rig, new_id: NewId, name: str) -> Rig:
     """A twin of a rig: every id renewed, inner references rewritten, the serial left blank."""
     ids = {d.value: new_id(d.what) for d in walked(rig) if isinstance(d, Defined) and d.what in RENEWED}
-    made = rewritten(rig, renamed(ids), _owning(ids))
+    made = rewritten(rig, renamed(ids, RENEWED), _owning(ids))
     assert made is not None
     return replace(made, name=name, serial="", parent=rig.id)
 
@@ -32,7 +32,7 @@ def copied_items(items: tuple[Item, ...], new_id: NewId) -> tuple[tuple[Item, ..
     """Copies of items with ids of their own, standing on each other as the originals do; and the new ids by the old."""
     defined = [d for i in items for d in walked(i) if isinstance(d, Defined)]
     ids = {d.value: new_id(d.what) for d in defined if d.what in RENEWED}
-    rename, own = renamed(ids), _owning(ids)
+    rename, own = renamed(ids, RENEWED), _owning(ids)
     made = tuple(c for i in items if (c := rewritten(i, rename, own)) is not None)
     return made, ids
 
@@ -45,7 +45,7 @@ def duplicate(rig: Rig, item_id: str, du: float, dv: float, new_id: NewId) -> tu
     """
     originals = standing_on(rig, item_id)
     copies, ids = copied_items(originals, new_id)
-    rename = renamed(ids)
+    rename = renamed(ids, RENEWED)
     kept = rewritten(rig, also=lambda what, value: new if (new := rename(what, value)) != value else None)
     assert kept is not None
     first = copies[0]

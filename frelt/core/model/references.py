@@ -4,7 +4,7 @@ It is made from the types of the fields (see `names`), so a field that names som
 copies, removal and take-off are made from it; nothing else keeps a list of what names what.
 """
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterator, Mapping
 from typing import TypeVar
 
 from msgspec import Struct
@@ -79,10 +79,31 @@ def dangling(rig: Rig, path: str = "$") -> Iterator[Named]:
             yield found
 
 
-def renamed(ids: Mapping[str, str]) -> Callable[[str, str], str]:
-    """A rewriting of names by new ids; an address by that of its item."""
+TARGETS: dict[str, frozenset[str]] = {  # what a name of each kind is the id of; a kind of thing or a check is none of the rig's
+    "item": frozenset({"item"}),
+    "holder": frozenset({"item", "carrier"}),
+    "deck": frozenset({"deck"}),
+    "state": frozenset({"state"}),
+    "tank": frozenset({"item"}),
+    "hose": frozenset({"item"}),
+    "question": frozenset({"item", "deck"}),
+    "face": frozenset({"door"}),
+    "seat": frozenset({"seat"}),
+    "support": frozenset({"axle"}),
+    "rig": frozenset({"rig"}),
+}
+
+
+def renamed(ids: Mapping[str, str], renewed: Collection[str]) -> Callable[[str, str], str]:
+    """A rewriting of names by new ids of some kinds of things; an address by that of its item.
+
+    Other names stay, whatever they are: a kind may be called as a thing is.
+    """
+    targets = frozenset(renewed)
 
     def rename(what: str, value: str) -> str:
+        if TARGETS.get(what, frozenset()).isdisjoint(targets):
+            return value
         if what in ("tank", "hose", "support"):
             first, slash, part = value.partition("/")
             return ids.get(first, first) + slash + part

@@ -106,6 +106,6 @@ def _renewed(choice: Chassis, new_id: NewId) -> Carrier:
     carrier = unread(choice.carrier)
     words = {**RENEWED, "carrier": "trailer" if isinstance(carrier, Trailer) else "vehicle"}
     ids = {d.value: new_id(words[d.what]) for d in walked(carrier) if isinstance(d, Defined) and d.what in words}
-    made = rewritten(carrier, renamed(ids), lambda what, value: ids.get(value, value) if what in words else value)
+    made = rewritten(carrier, renamed(ids, words), lambda what, value: ids.get(value, value) if what in words else value)
     assert made is not None
     return replace(made, origin=f"{'shop' if choice.own else 'class'}: {choice.name}")
