@@ -6,7 +6,7 @@ import tempfile
 from collections.abc import Callable
 from pathlib import Path
 
-from frelt.ui.frame.steps import Step
+from frelt.ui.frame.step import Step
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ["FRELT_HOME"] = tempfile.mkdtemp(prefix="frelt-shots-")

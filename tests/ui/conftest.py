@@ -11,7 +11,7 @@ from pytestqt.qtbot import QtBot
 from frelt.app.places import own_demo
 from frelt.core.model.document import Document
 from frelt.ui.frame.start import build
-from frelt.ui.frame.steps import Step
+from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 
 

@@ -19,7 +19,7 @@ from frelt.core.model.document import Document
 from frelt.ui.frame.desk import WORST
 from frelt.ui.frame.panels import ChecksTable, KeysWindow
 from frelt.ui.frame.start import build
-from frelt.ui.frame.steps import Step
+from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from tests.conftest import block, demo, rig, tank, trailer
 

@@ -23,7 +23,7 @@ from frelt.drawing.overlay.posts import BAR, COLUMN, place_posts, posts
 from frelt.paint import fonts
 from frelt.paint.painter import write
 from frelt.ui.bench.tube import LABEL
-from frelt.ui.frame.steps import Step
+from frelt.ui.frame.step import Step
 from frelt.ui.frame.strip import NAME, NARROW
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.liquids.page import LiquidsPage

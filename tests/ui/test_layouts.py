@@ -16,7 +16,7 @@ from frelt.core.judge.words import sentence
 from frelt.core.model.document import Document
 from frelt.core.model.item import Item
 from frelt.core.space.solids import solids
-from frelt.ui.frame.steps import Step
+from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from tests.ui.hands import typed
 

@@ -16,7 +16,7 @@ from frelt.core.model.document import Document
 from frelt.core.model.item import Item
 from frelt.core.space.solids import Solid, solids
 from frelt.ui.frame.putting import put
-from frelt.ui.frame.steps import Step
+from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from tests.ui.hands import go, typed
 

@@ -21,7 +21,7 @@ from frelt.core.judge.words import brief, sentence
 from frelt.core.model.document import Document
 from frelt.ui.bench.drawings import VIEWS
 from frelt.ui.bench.handles import grips
-from frelt.ui.frame.steps import Step
+from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.job.carriers import CarriersWindow
 from tests.ui.hands import go, typed

@@ -24,7 +24,7 @@ from ...paint.theme import THEMES, Theme
 from .fix_search import FixSearch
 from .jobs import Jobs
 from .later import later
-from .steps import THINGS, Step
+from .step import THINGS, Step
 
 WORST = "worst"
 ENTRY = "application/x-frelt-entry"  # a catalog entry on its way to the bench

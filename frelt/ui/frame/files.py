@@ -13,7 +13,7 @@ from ...core.base.text import capital
 from ...core.base.value import FreltError
 from ...core.model.document import Document
 from .desk import WORST, Desk
-from .steps import Step
+from .step import Step
 
 if TYPE_CHECKING:
     from ...core.liquids.road_fill import RoadFill

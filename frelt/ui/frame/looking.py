@@ -6,7 +6,7 @@ from msgspec.structs import replace
 
 from ...core.base.text import capital
 from .desk import WORST
-from .steps import THINGS, Step
+from .step import THINGS, Step
 
 if TYPE_CHECKING:
     from .window import Window

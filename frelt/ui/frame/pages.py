@@ -17,7 +17,8 @@ from PyQt6.QtWidgets import (
 from ..steps.things.page import ThingsPage
 from ..widgets.fields import heading, prose, title
 from .desk import Desk
-from .steps import STEPS, Step, page_of
+from .step import Step
+from .steps import STEPS, page_of
 
 if TYPE_CHECKING:
     from ..steps.liquids.page import LiquidsPage

@@ -8,7 +8,8 @@ from ...core.judge.check import KINDS
 from ...paint.painter import write
 from ..bench.brush import mark
 from .desk import Desk
-from .steps import STEPS, Step
+from .step import Step
+from .steps import STEPS
 
 
 class StepButton(QAbstractButton):

@@ -18,7 +18,7 @@ from ...core.base.text import capital
 from ...core.base.value import FreltError
 from ...paint.fonts import font
 from .desk import Desk
-from .steps import Step
+from .step import Step
 from .window import Window
 
 

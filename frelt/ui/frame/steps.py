@@ -1,30 +1,16 @@
 """The steps of the path, and the one table of what each is: its title, its page, what it is judged by, what is drawn over the bench."""
 
 from collections.abc import Callable
-from enum import IntEnum
 from typing import TYPE_CHECKING, Literal
 
 from msgspec import Struct
+
+from .step import Step
 
 if TYPE_CHECKING:
     from PyQt6.QtWidgets import QWidget
 
     from .desk import Desk
-
-
-class Step(IntEnum):
-    """The steps, in the order of the path."""
-
-    JOB = 0
-    CHASSIS = 1
-    BIG_THINGS = 2
-    SMALL_THINGS = 3
-    LIQUIDS = 4
-    PLUMBING = 5
-    WIRING = 6
-    TIE_DOWN = 7
-    SCALE = 8
-    HAND_OVER = 9
 
 
 Overlay = Literal["room to work", "wishes", "zones", "handles"]
@@ -98,7 +84,6 @@ STEPS: dict[Step, Entry] = {
     ),
     Step.HAND_OVER: Entry("Hand-over", _hand_over),
 }
-THINGS = (Step.BIG_THINGS, Step.SMALL_THINGS)  # the steps in which things are placed
 
 
 def page_of(step: Step) -> Step:

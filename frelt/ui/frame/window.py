@@ -22,7 +22,7 @@ from .menus import Menus
 from .message import Message
 from .pages import RightColumn
 from .path import StepPath
-from .steps import Step
+from .step import Step
 from .strip import Strip
 from .style import style_sheet
 from .unit_menus import UnitMenus

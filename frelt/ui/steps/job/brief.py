@@ -16,7 +16,7 @@ from ....core.planning.equipment import Line, Worked, worked_out
 from ....core.planning.list_on_deck import list_on_deck
 from ....core.planning.readings import bucket_flow
 from ...frame.desk import Desk
-from ...frame.steps import Step
+from ...frame.step import Step
 from ...widgets.fields import FigureField, column, heading, prose
 from ...widgets.parts import Choice, PartsList
 

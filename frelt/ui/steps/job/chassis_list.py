@@ -11,7 +11,7 @@ from ....core.model.carrier import Trailer
 from ....core.model.catalog_entry import Chassis
 from ....core.planning.new_rig import new_rig, with_chassis
 from ...frame.desk import WORST, Desk
-from ...frame.steps import Step
+from ...frame.step import Step
 from ...widgets.fields import column, heading, prose
 from ...widgets.rows import Rows
 

@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QLabel, QVBoxLayout, QWidget
 from ...bench.tubes import SightTubes
 from ...frame.calm import Calm
 from ...frame.desk import Desk
-from ...frame.steps import THINGS, Step
+from ...frame.step import THINGS, Step
 from ...widgets.fields import heading
 from .catalog import CatalogList
 from .hand import HandPanel
