@@ -4,20 +4,25 @@ from collections.abc import Callable
 from pathlib import Path
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QEvent, QPointF, Qt
+from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
 from frelt.app.library import Library
 from frelt.core.base.figure import Figure
+from frelt.core.base.units import US
 from frelt.core.edit.copies import copy_rig
 from frelt.core.edit.records import recorded
 from frelt.core.edit.removal import without_carrier, without_state
+from frelt.core.fixes.fix import fixes
+from frelt.core.judge.check import KINDS
 from frelt.core.model.carrier import Deck
 from frelt.core.model.document import Document, Reading, Ticket
 from frelt.core.model.item import Placement
+from frelt.core.model.rig import Rig
 from frelt.core.model.ties import Link
+from frelt.core.solve import solve
 from frelt.formats.document import encode
 from frelt.ui.frame.tables import read_in
 from frelt.ui.frame.window import Window
@@ -156,3 +161,49 @@ def test_what_the_bench_shows_is_written_as_a_drawing_from_the_menu(window: Wind
     assert f"“{state.name}”" in (tmp_path / "bench.svg").read_text() and said[-1].startswith("Drawing written")
     window.files.drawing_to(tmp_path / "bench.odd")
     assert "expected a name that ends with .svg or .dxf" in said[-1] and not (tmp_path / "bench.odd").exists()
+
+
+def test_a_rating_asked_on_the_bench_says_what_it_is_and_where_its_plate_is(fresh: Callable[[Document], Window]) -> None:
+    """The heading and the place to look are those of the check that the field is held against, never of another one."""
+    window = fresh(Document(rigs=(demo("ballast-wash").rigs[0],)))
+    solved = window.desk.solved
+    assert solved is not None
+    asked = {c.field: c for c in solved.checks if c.field and "ratings." in c.field}
+    assert {"ratings.coupler_tongue", "ratings.gross", "vehicle.ratings.payload"} <= set(asked)
+    for field in asked:
+        check = solved.about(field)
+        assert check is not None
+        window.ask_rating(QRectF(100, 300, 50, 20), field)
+        assert window.rating is not None and window.rating.heading.text() == check.subject.upper()
+        assert KINDS[check.kind].plate in window.rating.where.text()
+    window.ask_rating(QRectF(100, 300, 50, 20), "vehicle.ratings.payload")
+    assert "COUPLER" not in window.rating.heading.text() and "coupler" not in window.rating.where.text()  # type: ignore[union-attr]
+
+
+def test_a_seat_in_which_somebody_sits_is_taken_out_with_him_and_told(fresh: Callable[[Document], Window]) -> None:
+    one = demo("tram-stops").rigs[0]
+    window = fresh(Document(rigs=(one,)))
+    said: list[str] = []
+    window.desk.said.connect(said.append)
+    taken = next(p.seat for s in one.states for p in s.people if p.seat)
+    people = sum(p.seat == taken for s in one.states for p in s.people)
+    before = encode(window.desk.session.document)
+
+    def without(r: Rig) -> Rig:
+        assert r.vehicle is not None
+        return replace(r, vehicle=replace(r.vehicle, seats=tuple(s for s in r.vehicle.seats if s.id != taken)))
+
+    assert window.desk.edit(without, "a seat removed")
+    rig = window.desk.session.rig
+    assert rig is not None and all(p.seat != taken for s in rig.states for p in s.people)
+    assert len(said) == 1 and "With it went:" in said[0] and ("person" in said[0] or "people" in said[0]) and people
+    window.desk.undo()
+    assert encode(window.desk.session.document) == before
+
+
+def test_a_search_for_fixes_ends_as_soon_as_nobody_wants_it() -> None:
+    solved = solve(demo("barn-wash").rigs[0])
+    check, asked = solved.checks[0], iter(range(10_000))
+    whole = fixes(solved, check, US)
+    cut = fixes(solved, check, US, lambda: next(asked) < 1)
+    assert len(whole) > 1 and len(cut) == 1 and next(asked) == 2
