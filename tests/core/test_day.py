@@ -93,8 +93,8 @@ def test_fills_are_those_of_a_simulation_in_small_steps_and_balance(
         whole = next(t.capacity.value for a, _, t in one.tanks() if a == address)
         change = (got.fills[-1, i] - got.fills[0, i]) * whole
         assert got.filled[address] - got.used[address] == pytest.approx(change, abs=1e-9)  # a gram is 1e-6 m³
-    if any(k == "dump" for k, *_ in listed):
-        return  # a dump is let down at its mean rate from where it begins
+    if any(k == "dump" for k, *_ in listed) or got.short:
+        return  # a dump is let down at its mean rate; what is left of an act that ran dry is the play's own choice
     aboard, fills = Aboard(one), got.fills[0].copy()
     for t in np.arange(got.times[0], got.times[-1], 1.0):
         for a in acts:
