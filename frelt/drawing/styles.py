@@ -125,6 +125,7 @@ DARK = Palette(
     tire="#37424b",
 )
 
+SIZES = {"small": 13, "text": 14, "strong": 16, "figure": 20, "title": 24}  # of the type, by step [px]
 TINTS = ("water", "sh", "soap", "fuel", "antifreeze", "other")
 
 

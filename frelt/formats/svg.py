@@ -6,9 +6,8 @@ from xml.sax.saxutils import escape, quoteattr
 from ..drawing.overlay.lettering import Lettering, parts
 from ..drawing.page import Drawing, Layer
 from ..drawing.shapes import Affine, Dimension, Path, Shape, Text
-from ..drawing.styles import LIGHT, STYLES, Palette, Style
+from ..drawing.styles import LIGHT, SIZES, STYLES, Palette, Style
 
-SIZES = {"small": 13, "text": 14, "strong": 16, "figure": 20, "title": 24}
 UNPRINTED = re.compile("[\x00-\x08\x0b\x0c\x0e-\x1f\ud800-\udfff\ufffe\uffff]")  # not allowed in XML 1.0
 
 

@@ -6,8 +6,8 @@ from pathlib import Path
 from PyQt6.QtGui import QFont, QFontDatabase, QFontMetricsF
 
 from .. import data
+from ..drawing.styles import SIZES
 
-SIZES = {"small": 13, "text": 14, "strong": 16, "figure": 20, "title": 24}
 CONDENSED = "Barlow Condensed"
 PLAIN = "Barlow"
 

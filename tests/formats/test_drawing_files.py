@@ -80,7 +80,9 @@ def test_a_dxf_read_back_has_the_cores_outlines_each_name_once_and_a_layer_a_rol
     count = Counter(texts)
     assert {i.name: count[i.name] for i in one.items} == {i.name: 1 for i in one.items}
     layers = {layer.dxf.name for layer in doc.layers}
-    assert {"body", "carrier", "tape.mark", "post", "names.text"} <= layers
+    assert {"body", "carrier", "tape.mark", "post", "names.text"} <= layers and "plate" not in layers
+    assert doc.layers.get("carrier").color == 7  # black on white, white on black
+    assert doc.layers.get("axis").dxf.linetype == "DASHED"
 
 
 def _renamed(name: str) -> Drawing:
