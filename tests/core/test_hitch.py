@@ -98,6 +98,7 @@ def test_a_vehicle_alone_is_a_beam_on_its_axles_and_a_tandem_rear_shares() -> No
 )
 def test_a_pair_is_two_beams_on_a_hinge(u: float, where: float, mass: float, ball: float, coupler: str) -> None:
     """Source: PyNite, two beams hinged at the ball; a gooseneck's stands above or ahead of the rear axle."""
+    u, where = round(u, 2) + 0.003, round(where, 2) + 0.004  # no two nodes so near that the frame is singular
     towed = replace(trailer(), coupler=coupler)
     one = rig(on_bed(300.0, u), block("machine", mass, where), trailer=towed, vehicle=vehicle(ball))
     own, pulled = bare(vehicle(ball)), bare(towed)

@@ -90,6 +90,7 @@ def test_no_fill_gives_more_or_less_than_the_extremes_and_their_fills_give_them(
 )
 def test_the_knapsack_is_the_linear_program(tanks: list[tuple[float, float, float, float]], least: float, width: float) -> None:
     """Source: SciPy linprog (HiGHS) on the same constraint."""
+    tanks = [(round(p, 6), round(q, 6), round(low, 6), round(high, 6)) for p, q, low, high in tanks]  # nothing below rounding
     gain, weight = np.array([t[0] for t in tanks]), np.array([t[1] for t in tanks])
     weight = np.where(np.abs(weight) < 1e-3, 0.0, weight)
     low = np.array([min(t[2:]) for t in tanks])

@@ -390,6 +390,7 @@ def test_joined_tanks_are_the_one_tank_that_has_both_floors(low: float, width: f
 @given(st.floats(0.0, 0.7), st.floats(0.3, 1.1), st.floats(0.0, 0.4), st.floats(0.6, 1.0))
 def test_joined_tanks_of_different_heights_follow_one_surface(raised: float, tall: float, low: float, high: float) -> None:
     """Brute force: the common level is swept in fine steps, both tanks filled to it, and the rig solved at those fills."""
+    assume(raised > 0.01 or abs(tall - 0.8) > 0.01)  # else they are of one height
     a, b = tank("a", 400.0, 1.0, size=0.8), tank("b", 250.0, 4.0, size=0.8)
     b = replace(b, place=replace(b.place, off=raised), parts=(replace(b.tanks[0], height=tall),))
     one = joined_tanks(rig(a, b), ("a/tank", "b/tank"))
@@ -397,13 +398,10 @@ def test_joined_tanks_of_different_heights_follow_one_surface(raised: float, tal
     loads = solve(one).loads
     assert loads is not None and len(loads.table.groups) == 1
     floors, heights, whole = (0.0, raised), (0.8, tall), np.array([0.4, 0.25])
-    swept = []
-    for level in np.linspace(0, raised + tall + 0.8, 400):
-        fills = np.clip((level - np.array(floors)) / np.array(heights), 0.0, 1.0)
-        share = float(fills @ whole / whole.sum())
-        if low - 1e-9 <= share <= high + 1e-9:
-            swept.append(loads.table.base[0] + fills @ loads.table.tank_moments)
-    moments = np.array(swept)
+    levels = np.linspace(0, raised + tall + 0.8, 4000)[:, None]
+    fills = np.clip((levels - np.array(floors)) / np.array(heights), 0.0, 1.0)
+    share = fills @ whole / whole.sum()
+    moments = loads.table.base[0] + fills[(share >= low - 1e-9) & (share <= high + 1e-9)] @ loads.table.tank_moments
     for m, limit in enumerate(loads.limits):
         below = moments @ loads.den[m] if loads.den[m].any() else 1.0
         values = moments @ loads.num[m] / below
