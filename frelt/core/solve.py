@@ -4,6 +4,7 @@
 """
 
 from collections.abc import Sequence
+from functools import cached_property
 
 import numpy as np
 from msgspec import Struct
@@ -31,7 +32,7 @@ from .statics.unsure import moved
 from .statics.worst import Extreme, extreme
 
 
-class Solved(Struct, frozen=True):
+class Solved(Struct, frozen=True, dict=True):
     """A rig with its frames, its loads where they can be computed, and its checks, worst first.
 
     by_state: the checks of each state.  why: reason when there are no loads.
@@ -49,7 +50,7 @@ class Solved(Struct, frozen=True):
         """The check to speak of first."""
         return self.checks[0] if self.checks else None
 
-    @property
+    @cached_property
     def lifted(self) -> tuple[Lifted, ...]:
         """Its skids on forks, drained and in every lifted state; none where their fills cannot be followed."""
         try:
@@ -57,7 +58,7 @@ class Solved(Struct, frozen=True):
         except FreltError:
             return ()
 
-    @property
+    @cached_property
     def known(self) -> tuple[int, int]:
         """How many limits are known, of how many there are."""
         counted = {c.id: c.limit is not None for c in self.checks if c.field and (c.limit is not None or c.status == "unknown")}

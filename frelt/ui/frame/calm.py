@@ -6,7 +6,7 @@ from PyQt6.QtCore import QObject, QTimer
 
 from .desk import Desk
 
-WAIT = 125  # ms; figures that change faster than that are not read
+WAIT = 180  # ms; figures that change faster than that are not read
 
 
 class Calm(QObject):
