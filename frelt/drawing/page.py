@@ -1,19 +1,22 @@
 """The bench of one rig as a drawing of its own: layers of groups and shapes on a sheet, for SVG and DXF."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from ..core.base.units import Units
 from ..core.base.value import FreltError
+from ..core.judge.check import Check
 from ..core.model.carrier import Carrier, Vehicle
 from ..core.model.state import State
-from ..core.report.verdict import spoken_state
+from ..core.report.verdict import speaking, spoken_state
 from ..core.solve import Solved
 from ..core.space.solids import solids
 from .layout import Box, Sheet, Zoom, lay_out
+from .overlay.centre import centre_shown
 from .overlay.lettering import Lettering, caption
-from .overlay.limits import ROW, bars, limits
+from .overlay.limits import below_bars, limits
 from .overlay.names import names
 from .overlay.post_shapes import post_shapes
 from .overlay.posts import posts
@@ -49,7 +52,7 @@ class Drawing(Struct, frozen=True):
 def drawing_of(
     solved: Solved, lettering: Lettering, units: Units, state_id: str = "", carrier_id: str = "", whole: bool = False
 ) -> Drawing:
-    """A rig in a state, that of its worst check unless told, with names, tape, limits and load posts.
+    """A rig in a state, else at the fills of the check spoken of as the bench draws the worst of all, with names, tape, limits and load posts.
 
     carrier_id: of a pair, which is drawn, the trailer unless told.  whole: both from end to end.
     Raises FreltError where there is no carrier, or none or no state of that id.
@@ -64,19 +67,15 @@ def drawing_of(
     state = next((s for s in rig.states if s.id == state_id), None) if state_id else spoken_state(solved)
     if state_id and state is None:
         raise FreltError(f"{rig.name}: no state “{state_id}”; expected one of {[s.id for s in rig.states]}")
-    fills = _fills(solved, state, bool(state_id))
+    said = None if state_id else speaking(solved)
+    fills = said.fills if said is not None else {}
+    scope = solved.by_state.get(state_id, ()) if state_id else solved.checks
     drawn = scenes(rig, solved.frames, state, fills, False, carrier.id, whole)
     sheet = lay_out(WIDTH, HEIGHT, drawn, Zoom(), whole)
     layers = [layer for view, scene in drawn.items() if sheet.area(view).width > 50 for layer in _view(scene, sheet)]
-    layers += _over(solved, lettering, units, state, fills, carrier, drawn["plan"], sheet)
+    layers += _over(solved, scope, lettering, units, state, fills, carrier, drawn["plan"], sheet)
     title = rig.name if state is None else f"{rig.name}, in “{state.name}”"
     return Drawing(title, sheet, tuple(layers))
-
-
-def _fills(solved: Solved, state: State | None, chosen: bool) -> Mapping[str, float]:
-    """Fills that are drawn: those of the worst check where the state is its, else what the state shows."""
-    worst = solved.worst
-    return worst.fills if worst is not None and state is not None and worst.state == state.id and not chosen else {}
 
 
 def _view(scene: Scene, sheet: Sheet) -> list[Layer]:
@@ -94,12 +93,19 @@ def _view(scene: Scene, sheet: Sheet) -> list[Layer]:
         Layer(f"{view}.carrier", scene.behind, at, (under,)),
         Layer(f"{view}.things", scene.items, at),
         Layer(f"{view}.carrier", scene.before, at),
+        Layer(f"{view}.hidden", tuple(map(_hidden, scene.hidden)), at),
         Layer(f"{view}.captions", shapes=tuple(over)),
     ]
 
 
+def _hidden(group: Group) -> Group:
+    """The outline of what stands behind, over what hides it."""
+    return Group(tuple(replace(p, role="hidden") for p in group.paths), group.at)
+
+
 def _over(
     solved: Solved,
+    scope: Sequence[Check],
     lettering: Lettering,
     units: Units,
     state: State | None,
@@ -112,14 +118,8 @@ def _over(
     rig, drawn = solved.rig, "vehicle" if isinstance(carrier, Vehicle) else "trailer"
     seen = {g.item for g in plan.items}
     room = {i: s for i, s in solids(rig, solved.frames).items() if s.carrier == carrier.id and i in seen}
-    scope = solved.by_state.get(state.id, ()) if state is not None else solved.checks
-    used = 34 + ROW * len(bars(solved, scope, units, drawn))
-    area = sheet.limits
-    spill = Box(area.left, area.top + used, area.width, max(area.height - used, 0.0))
-    centre = None
-    if solved.loads is not None and state is not None:
-        s = rig.state_number(state.id)
-        centre = solved.loads.centre_at(carrier.id, s, solved.loads.fills_shown(s, fills))
+    spill = below_bars(solved, scope, sheet, units, drawn)
+    centre = centre_shown(solved, state.id, fills, carrier.id) if state is not None else None
     avoid = sheet.px("plan", centre[0], centre[1]) if centre is not None else None
     above = drawn == "vehicle" or bool(plan.partner)
     inside, tagged = names(rig, sheet, room, spill, lettering, avoid, above)
@@ -128,7 +128,7 @@ def _over(
         Layer("names", shapes=tagged),
         Layer("tape", shapes=tape(plan, sheet, units)),
     ]
-    if area.width > 50:
+    if sheet.limits.width > 50:
         made.append(Layer("limits", shapes=limits(solved, scope, sheet, units, drawn)[0]))
     if solved.loads is not None and state is not None:
         found = posts(solved, sheet, scope, state.id, fills, carrier, units)

@@ -20,10 +20,11 @@ from ...core.space.moving_along import moving as moving_with
 from ...core.space.solids import Solid, solids
 from ...drawing import carrier as carriers
 from ...drawing.layout import Box, Zoom, lay_out
+from ...drawing.overlay.centre import centre_shown
 from ...drawing.overlay.distances import distances
 from ...drawing.overlay.floor import floor as floor_shapes
 from ...drawing.overlay.floor import floor_words
-from ...drawing.overlay.limits import ROW, Spots, bars, limits
+from ...drawing.overlay.limits import Spots, below_bars, limits
 from ...drawing.overlay.names import names
 from ...drawing.overlay.post_shapes import post_shapes
 from ...drawing.overlay.posts import posts
@@ -40,7 +41,7 @@ from .brush import caption
 from .handles import Handles
 from .item_drag import ItemDrag
 from .layout import Layout, rect
-from .over import centre_shown, paint_centre, paint_clipped, paint_moving, paint_scene
+from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
 
 VIEWS: tuple[View, ...] = ("plan", "side", "rear")
@@ -225,9 +226,10 @@ class Drawings(QWidget):
 
     def _spill(self, layout: Layout) -> Box:
         """What the whole rig's bars leave of their column."""
-        solved, area = self.desk.solved, layout.sheet.limits
-        used = 34 + ROW * len(bars(solved, self._scope(solved), self.desk.units, self._drawn())) if solved is not None else 0.0
-        return Box(area.left, area.top + used, area.width, max(area.height - used, 0.0))
+        solved = self.desk.solved
+        if solved is None:
+            return layout.sheet.limits
+        return below_bars(solved, self._scope(solved), layout.sheet, self.desk.units, self._drawn())
 
     def _still(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
         """What stands still during a drag, kept as one picture."""

@@ -1,12 +1,11 @@
 """The drawings on the bench, with what is on the move over those that stand still."""
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable
 
 from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from ...core.base.kept import Kept
-from ...core.solve import Solved
 from ...drawing.shapes import Group, Shape
 from ...drawing.views import Scene, View, centre_mark
 from ...paint.painter import paint, paint_partner
@@ -89,12 +88,3 @@ def paint_centre(p: QPainter, at: tuple[float, float, float], layout: Layout, th
         area = layout.area(view)  # type: ignore[arg-type]
         if area.width() > 50 and area.contains(layout.to_px(view, u, v)):  # type: ignore[arg-type]
             paint(p, [Group(centre_mark(u, v, r))], layout.view(view), theme, f"{view}.centre", kept)  # type: ignore[arg-type]
-
-
-def centre_shown(solved: Solved, state_id: str, fills: Mapping[str, float], carrier: str) -> tuple[float, float, float] | None:
-    """x, y, z of a carrier's centre of gravity at the fills drawn [m]."""
-    loads = solved.loads
-    if loads is None:
-        return None
-    s = solved.rig.state_number(state_id)
-    return loads.centre_at(carrier, s, loads.fills_shown(s, fills))
