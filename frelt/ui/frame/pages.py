@@ -71,13 +71,12 @@ class RightColumn(QWidget):
         return self._areas[page_of(step)]
 
     def _make(self, step: Step) -> QWidget:
-        entry = STEPS[step].page
-        if entry is None or isinstance(entry, Step):
+        entry = STEPS[step]
+        if entry.page is None or isinstance(entry.page, Step):
             return LaterPage(step)
-        made = entry(self.desk)
-        for name, told in (("sheet_asked", self.sheet_asked), ("carriers_asked", self.carriers_asked)):
-            if hasattr(made, name):
-                getattr(made, name).connect(told)
+        made = entry.page(self.desk)
+        for name in entry.asks:
+            getattr(made, name).connect(getattr(self, name))
         if step is Step.LIQUIDS:
             self._take_day(made)
         return made
@@ -86,7 +85,6 @@ class RightColumn(QWidget):
         from ..steps.liquids.page import LiquidsPage
 
         assert isinstance(made, LiquidsPage)
-        made.placard_asked.connect(self.placard_asked)
         made.day_shown.connect(lambda _: self._show_day())
         self._liquids = made
         self.day_made.emit(made.day.plot)

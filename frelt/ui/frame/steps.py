@@ -21,6 +21,7 @@ class Entry(Struct, frozen=True):
     """A step. page: makes its page; another step whose page it shares; None where it is not built yet.
 
     judged: what its mark in the path tells.  overlays: what is drawn over the bench.  later: what will come.
+    asks: signals of the page that the right column hands on, by name.
     """
 
     title: str
@@ -28,6 +29,7 @@ class Entry(Struct, frozen=True):
     judged: Judged = ""
     overlays: frozenset[Overlay] = frozenset()
     later: str = ""
+    asks: tuple[str, ...] = ()
 
 
 def _job(desk: "Desk") -> "QWidget":
@@ -62,11 +64,11 @@ def _hand_over(desk: "Desk") -> "QWidget":
 
 PLACING: frozenset[Overlay] = frozenset({"room to work", "wishes", "zones"})
 STEPS: dict[Step, Entry] = {
-    Step.JOB: Entry("Job", _job, overlays=frozenset({"wishes"})),
+    Step.JOB: Entry("Job", _job, overlays=frozenset({"wishes"}), asks=("carriers_asked",)),
     Step.CHASSIS: Entry("Chassis", _chassis, "known", frozenset({"zones", "handles"})),
     Step.BIG_THINGS: Entry("Big things", _things, "geometry", PLACING),
     Step.SMALL_THINGS: Entry("Small things", Step.BIG_THINGS, overlays=PLACING),
-    Step.LIQUIDS: Entry("Liquids, road", _liquids, "loads"),
+    Step.LIQUIDS: Entry("Liquids, road", _liquids, "loads", asks=("placard_asked",)),
     Step.PLUMBING: Entry(
         "Plumbing",
         later="Hoses and valves from port to port: what each draws, what forgetting a valve costs, where the rinse reaches.",
@@ -82,7 +84,7 @@ STEPS: dict[Step, Entry] = {
         later="Scale tickets beside the prediction, and where the difference most likely sits. "
         "The load sheet has a place for the first one.",
     ),
-    Step.HAND_OVER: Entry("Hand-over", _hand_over),
+    Step.HAND_OVER: Entry("Hand-over", _hand_over, asks=("sheet_asked",)),
 }
 
 
