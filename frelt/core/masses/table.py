@@ -4,6 +4,7 @@ Load moments are (M, Mx, My, Mz) = Σ m·(1, x, y, z), in kg and kg·m, each car
 """
 
 from collections.abc import Sequence
+from functools import cached_property
 from itertools import chain
 
 import numpy as np
@@ -23,12 +24,13 @@ from .bare import Vector4, bare
 from .fit_out import placed_fit_out
 from .item_rows import Row, Share, Tank, moments_at, share_of
 from .joined import apart, merged
+from .levels import Levels
 from .linked import Group, groups_of
 from .moments import Moments
 from .sources import Sources, sources_of
 
 
-class MassTable(Struct, frozen=True):
+class MassTable(Struct, frozen=True, dict=True):
     """Everything a rig's carriers bear, in every state, on the rig's vector of moments (see `core.moments`).
 
     moments: (rows, size).  mz: (rows,) [kg·m].  present: (states, rows) 0 or 1.  tank_moments: (tanks, size) per
@@ -51,7 +53,7 @@ class MassTable(Struct, frozen=True):
     set_state: int = -1
     groups: tuple[Group, ...] = ()
 
-    @property
+    @cached_property
     def base(self) -> Array:
         """Moments of the fixed rows in each state, (states, size)."""
         found: Array = self.present @ self.moments + self.offset
@@ -66,7 +68,18 @@ class MassTable(Struct, frozen=True):
         """The table of one carrier alone, on the same columns."""
         if len(self.columns.starts) == 1:
             return self
-        return self.of(*self.of_carrier(carrier))
+        if carrier not in self._alone:
+            self._alone[carrier] = self.of(*self.of_carrier(carrier))
+        return self._alone[carrier]
+
+    @cached_property
+    def _alone(self) -> "dict[str, MassTable]":
+        return {}
+
+    @cached_property
+    def levels(self) -> Levels:
+        """Where the surfaces of its tanks stand, and the moments below them."""
+        return Levels(self.tanks, self.low, self.high)
 
     def of(self, rows: NDArray[np.bool_], tanks: NDArray[np.bool_]) -> "MassTable":
         """The table of some rows and tanks, on the same columns; what errs together with others still does among itself."""

@@ -162,7 +162,13 @@ def neighbors(rig: Rig, frames: Frames, carrier: Carrier) -> "Neighbors":
     return _near.get(frames.kept, carrier.id, (rig, frames), lambda: Neighbors(rig, frames, carrier))
 
 
-_obstacles: Each[Obstacle] = Each()
+_obstacles: Each[Obstacle | None] = Each()
+
+
+def _obstacle(item: Item, room: Solid) -> Obstacle | None:
+    return None if can(item, "keep a place") or item.built_in else Obstacle(item.id, item.name, box_of(room))
+
+
 _near: "Memo[Neighbors]" = Memo(8)
 
 
@@ -172,12 +178,8 @@ class Neighbors:
     def __init__(self, rig: Rig, frames: Frames, carrier: Carrier) -> None:
         on = frames.carrier_of
         room = list(solids(rig, frames).values())
-        made = _obstacles.get(frames.kept, rig.id, rig.items, room, lambda i, s: Obstacle(i.id, i.name, box_of(s)))
-        self.listed: list[Obstacle] = [
-            o
-            for i, o in zip(rig.items, made, strict=True)
-            if on[i.id] == carrier.id and not can(i, "keep a place") and not i.built_in
-        ]
+        made = _obstacles.get(frames.kept, rig.id, rig.items, room, _obstacle)
+        self.listed: list[Obstacle] = [o for o in made if o is not None and on[o.item] == carrier.id]
         self.items = len(self.listed)
         self.listed += [Obstacle("", "a wheel well", box_of(s)) for s in fixtures(rig) if s.carrier == carrier.id]
         self.listed += walls_of(carrier, frames.kept)

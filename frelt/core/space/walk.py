@@ -6,6 +6,7 @@ From the cells outside, free cells are flooded along runs until nothing is added
 """
 
 from collections.abc import Sequence
+from itertools import cycle
 
 import numpy as np
 from msgspec import Struct
@@ -45,11 +46,13 @@ class Walk(Struct, frozen=True):
         step = np.diff(padded, axis=1)
         i, first = np.nonzero(step == 1)
         last = np.nonzero(step == -1)[1]
-        order = np.lexsort((i, last, first))
-        i, first, last = i[order], first[order], last[order]
+        run = first * padded.shape[1] + last
+        order = np.argsort(run, kind="stable")  # in which i goes on rising
+        i, run = i[order], run[order]
         new = np.ones(len(i), dtype=bool)
-        new[1:] = (first[1:] != first[:-1]) | (last[1:] != last[:-1]) | (i[1:] != i[:-1] + 1)
+        new[1:] = (run[1:] != run[:-1]) | (i[1:] != i[:-1] + 1)
         start = np.nonzero(new)[0]
+        first, last = np.divmod(run, padded.shape[1])
         end = np.append(start[1:], len(i)) - 1
         found: Array = np.stack([self.xs[i[start]], self.ys[first[start]], self.xs[i[end] + 1], self.ys[last[start]]], axis=1)
         return found
@@ -161,12 +164,15 @@ def flooded(free: NDArray[np.bool_]) -> NDArray[np.bool_]:
     border[[0, -1], :] = border[:, [0, -1]] = True
     along_x, along_y = _runs(free)  # of the free cells alone
     hit = border[free]
-    count = -1
-    while count != (count := int(np.count_nonzero(hit))):
-        for runs in (along_x, along_y):
-            reached = np.zeros(free.size + 1, dtype=bool)
-            reached[runs[hit]] = True
-            hit = reached[runs]
+    count, still = int(np.count_nonzero(hit)), 0
+    for runs in cycle((along_x, along_y)):
+        reached = np.zeros(free.size + 1, dtype=bool)
+        reached[runs[hit]] = True
+        hit = reached[runs]
+        before, count = count, int(np.count_nonzero(hit))
+        still = 0 if count > before else still + 1
+        if still == 2:  # once along both axes nothing was added, or along one after the other had its way
+            break
     found = np.zeros_like(free)
     found[free] = hit
     return found
