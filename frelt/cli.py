@@ -13,7 +13,8 @@ import msgspec
 from msgspec.structs import replace
 
 from . import __version__
-from .app.storage import load
+from .app.storage import load_told, write_atomically
+from .core.base.text import plain
 from .core.base.units import METRIC, US, Units
 from .core.base.value import FreltError
 from .core.judge.words import sentence
@@ -96,18 +97,23 @@ def main(arguments: Sequence[str] | None = None) -> NoReturn:
 
 
 class Judged(NamedTuple):
-    """What one file came to: its reports, or why it could not be read."""
+    """What one file came to: its reports, or why it could not be read.
+
+    told: what of it was taken otherwise than it stands in the file.
+    """
 
     file: str
     reports: tuple[RigReport, ...] = ()
     error: str = ""
     crashed: bool = False
+    told: tuple[str, ...] = ()
 
 
 def judge_file(file: str, rig_id: str | None, units: Units) -> Judged:
     """Every rig of a file, or the one asked for, judged. Errors come back as words, not raised."""
     try:
-        document = load(Path(file))
+        read = load_told(Path(file))
+        document = read.document
         rigs = document.rigs if rig_id is None else tuple(r for r in document.rigs if r.id == rig_id)
         if not rigs:
             wanted = f"the rig “{rig_id}”" if rig_id is not None else "at least one rig"
@@ -116,7 +122,7 @@ def judge_file(file: str, rig_id: str | None, units: Units) -> Judged:
         for rig in rigs:
             solved = solve(rig)
             found.append(report(solved, {c.id: sentence(c, units) for c in solved.checks}))
-        return Judged(file, tuple(found))
+        return Judged(file, tuple(found), told=read.told)
     except FreltError as err:
         return Judged(file, error=str(err))
     except Exception as err:  # one file that goes wrong in a way nobody thought of must not take the others along
@@ -137,7 +143,9 @@ def _check(options: argparse.Namespace) -> int:
             judged = list(pool.map(judge_file, *zip(*jobs, strict=True)))
     for one in judged:
         if one.error:
-            print(f"frelt: {one.error}", file=sys.stderr)
+            _complain(one.error)
+        for words in one.told:
+            _complain(f"{one.file}: {words}")
     if options.json:
         files = [{"file": j.file, "rigs": j.reports} for j in judged if not j.error]
         sys.stdout.write(msgspec.json.format(msgspec.json.encode(files), indent=1).decode() + "\n")
@@ -160,11 +168,17 @@ def exit_status(judged: Sequence[Judged], lenient: bool) -> int:
     return OPEN if statuses & {"unknown", "tight"} and not lenient else OK
 
 
+def _complain(words: str) -> None:
+    """Say what is wrong; a table that is wrong in many rows takes a line each."""
+    for line in words.split("\n"):
+        print(f"frelt: {plain(line)}", file=sys.stderr)
+
+
 def _print(file: str, rig: RigReport) -> None:
-    print(f"{file}: {rig.name}: {rig.status}, by {rig.limits_known} of {rig.limits} limits")
+    print(plain(f"{file}: {rig.name}: {rig.status}, by {rig.limits_known} of {rig.limits} limits"))
     for check in rig.checks:
         custom = " (custom, not a plate)" if check.custom else ""
-        print(f"  {check.status:<8}{check.words}{custom}")
+        print(plain(f"  {check.status:<8}{check.words}{custom}"))
     print("  A planning aid: weigh the rig before the road, and follow the makers' ratings.")
 
 
@@ -172,38 +186,41 @@ def _written(options: argparse.Namespace, what: str) -> int:
     """Write the load sheet, the placard or the drawing of a rig."""
     units = US if options.units == "us" else METRIC
     try:
-        document = load(Path(options.file))
+        read = load_told(Path(options.file))
+        document = read.document
+        for words in read.told:
+            _complain(f"{options.file}: {words}")
         rigs = [r for r in document.rigs if options.rig in (None, r.id)]
         if not rigs:
             raise FreltError(f"{options.file}: $.rigs: no rig “{options.rig}”; expected one of {[r.id for r in document.rigs]}")
         if what == "sheet":
-            from .paint.sheet import write_sheet
+            from .paint.sheet import sheet_pdf
 
-            write_sheet(document, rigs[0], units, Path(options.output))
+            made = sheet_pdf(document, rigs[0], units)
         elif what == "drawing":
-            _draw(rigs[0], units, options)
+            made = _drawn(rigs[0], units, options)
         else:
             from .core.liquids.fill_order import fill_order
             from .core.liquids.road_fill import road_fill
-            from .paint.placard import write_placard
+            from .paint.placard import placard_pdf
 
             solved = solve(rigs[0])
             found = road_fill(solved)
             if not found.caps:
                 raise FreltError(f"{options.file}: {rigs[0].name}: {found.why}; expected a rig of which something may travel")
-            write_placard(rigs[0], found, fill_order(solved, found.caps), units, Path(options.output), None)
+            made = placard_pdf(rigs[0], found, fill_order(solved, found.caps), units)
+        write_atomically(Path(options.output), made)
     except FreltError as err:
-        print(f"frelt: {err}", file=sys.stderr)
+        _complain(str(err))
         return BAD
     except OSError as err:
-        print(f"frelt: {options.output}: {err.strerror or err}; expected a place to write it", file=sys.stderr)
+        _complain(f"{options.output}: {err.strerror or err}; expected a place to write it")
         return BAD
     return OK
 
 
-def _draw(rig: Rig, units: Units, options: argparse.Namespace) -> None:
-    """Write the drawing of a rig, beside and renamed."""
-    from .app.storage import write_atomically
+def _drawn(rig: Rig, units: Units, options: argparse.Namespace) -> bytes:
+    """The drawing of a rig, as the kind of file that its name's end says."""
     from .formats.drawing import drawing_file
     from .paint.pdf import application
 
@@ -213,8 +230,8 @@ def _draw(rig: Rig, units: Units, options: argparse.Namespace) -> None:
     path, solved = Path(options.output), solve(rig)
     try:
         curb = replace(units, curb=rig.curb_side)
-        made = drawing_file(path.suffix, solved, fonts, curb, options.state, options.carrier, options.whole)
+        return drawing_file(path.suffix, solved, fonts, curb, options.state, options.carrier, options.whole)
     except FreltError as err:
         raise FreltError(f"{path}: {err}") from err
-    write_atomically(path, made)
-    del app
+    finally:
+        del app

@@ -10,7 +10,10 @@ from ..core.base.value import FreltError
 from ..core.model.document import Document
 from ..formats.document import decode, encode
 from .places import state_dir
+from .reading import read_file
 from .storage import write_atomically
+
+MOST = 100_000_000  # bytes
 
 
 class _Head(msgspec.Struct, frozen=True):
@@ -18,15 +21,20 @@ class _Head(msgspec.Struct, frozen=True):
     rig: str
     process: int
     started: str
+    base: str = ""
 
 
 class Recovered(Struct, frozen=True):
-    """An autosave whose program is gone. path: of the document it belongs to, if it had one."""
+    """An autosave whose program is gone. path: of the document it belongs to, if it had one.
+
+    base: digest of what that file held when it was read or last written.
+    """
 
     file: Path
     path: Path | None
     rig_id: str
     document: Document
+    base: str = ""
 
 
 class Autosave:
@@ -36,31 +44,37 @@ class Autosave:
         self._folder = folder or state_dir() / "autosave"
         self._file = self._new_name()
         self._path: Path | None = None
+        self._base = ""
 
     def _new_name(self) -> Path:
         return self._folder / f"{os.urandom(8).hex()}.autosave"
 
-    def attach(self, path: Path | None) -> None:
-        """Belong to a document file, or to none yet."""
-        self._path = path
+    def attach(self, path: Path | None, base: str = "") -> None:
+        """Belong to a document file that holds what has that digest, or to none yet."""
+        self._path, self._base = path, base
 
     def adopt(self, found: Recovered) -> None:
         """Go on with an autosave that was found."""
-        self._file, self._path = found.file, found.path
+        self._file, self._path, self._base = found.file, found.path, found.base
 
-    def write(self, document: Document, rig_id: str) -> None:
-        """Write the document down. A disk that cannot be written must not stop the work."""
+    def write(self, document: Document, rig_id: str) -> str:
+        """Write the document down. A disk that cannot be written must not stop the work: returns why it failed, or nothing."""
         path = str(self._path.resolve()) if self._path else ""
-        head = _Head(path, rig_id, os.getpid(), _started(os.getpid()))
+        head = _Head(path, rig_id, os.getpid(), _started(os.getpid()), self._base)
         try:
             self._folder.mkdir(parents=True, exist_ok=True)
-            write_atomically(self._file, msgspec.json.encode(head) + b"\n" + encode(document))
-        except OSError:
-            pass
+            write_atomically(self._file, msgspec.json.encode(head) + b"\n" + _written(document))
+        except (OSError, UnicodeError) as err:
+            return f"{self._folder}: {getattr(err, 'strerror', None) or err}"
+        return ""
 
-    def drop(self) -> None:
-        """Forget the autosave: everything is in the file."""
-        self._file.unlink(missing_ok=True)
+    def drop(self) -> str:
+        """Forget the autosave: everything is in the file. Returns why it failed, or nothing."""
+        try:
+            self._file.unlink(missing_ok=True)
+        except OSError as err:
+            return f"{self._file}: {err.strerror or err}"
+        return ""
 
     def release(self) -> None:
         """Leave the autosave where it is and start another."""
@@ -69,15 +83,16 @@ class Autosave:
     def found(self) -> tuple[Recovered, ...]:
         """Autosaves left behind by programs that are gone, newest first. Unreadable ones are left alone."""
         found = []
-        for file in sorted(self._folder.glob("*.autosave"), key=lambda f: f.stat().st_mtime, reverse=True):
+        for file in sorted(self._folder.glob("*.autosave"), key=_when, reverse=True):
             try:
-                line, _, data = file.read_bytes().partition(b"\n")
+                line, _, data = read_file(file, MOST, "an autosave").partition(b"\n")
                 head = msgspec.json.decode(line, type=_Head)
                 if _started(head.process) == head.started and head.process != os.getpid():
                     continue
                 if file == self._file:
                     continue
-                found.append(Recovered(file, Path(head.path) if head.path else None, head.rig, decode(data, str(file))))
+                own = Path(head.path) if head.path else None
+                found.append(Recovered(file, own, head.rig, decode(data, str(file)), head.base))
             except (OSError, msgspec.MsgspecError, FreltError):
                 continue
         return tuple(found)
@@ -86,6 +101,21 @@ class Autosave:
 def forget(found: Recovered) -> None:
     """Throw an autosave away, because it was asked for."""
     found.file.unlink(missing_ok=True)
+
+
+def _written(document: Document) -> bytes:
+    """The document as it is saved; where it cannot be, as it stands: better kept and refused later than lost."""
+    try:
+        return encode(document)
+    except FreltError:
+        return msgspec.json.encode(document)
+
+
+def _when(file: Path) -> float:
+    try:
+        return file.stat().st_mtime
+    except OSError:
+        return 0.0
 
 
 def _started(process: int) -> str:

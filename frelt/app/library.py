@@ -19,10 +19,12 @@ from ..core.model.document import Document, Job
 from ..core.model.rig import Rig
 from . import stock
 from .places import library_dir
+from .reading import read_file
 from .session import new_id
 from .storage import load, save, write_atomically
 
 EQUIPMENT, CHASSIS = ".equipment.json", ".frelt.json"
+MOST_BYTES = 40_000_000
 LONGEST = 120  # bytes of a file's name before its ending
 Tell = Callable[[float], None]
 Still = Callable[[], bool]
@@ -191,7 +193,7 @@ class _Files(Generic[T]):
 def _read_shelf(path: Path) -> tuple[int, tuple[Entry, ...]]:
     from ..formats.equipment import decode_shelf
 
-    shelf = decode_shelf(path.read_bytes(), path.name)
+    shelf = decode_shelf(read_file(path, MOST_BYTES, "a file of equipment"), path.name)
     return shelf.taken, tuple(replace(e, own=True) for e in shelf.entries)
 
 
@@ -229,7 +231,7 @@ def _put_aside(path: Path) -> None:
     n, backup = 2, path.with_name(f"{path.name}.backup")
     while backup.exists():
         backup, n = path.with_name(f"{path.name}.backup-{n}"), n + 1
-    _write(backup, path.read_bytes())
+    _write(backup, read_file(path, MOST_BYTES, "a file of the library"))
 
 
 def _write(path: Path, data: bytes) -> None:

@@ -7,6 +7,7 @@ from msgspec.structs import replace
 
 from ..core.base.value import FreltError
 from ..core.model.document import Attachment, Document
+from .reading import read_file
 from .storage import write_atomically
 
 SUFFIXES = (".jpg", ".jpeg", ".png", ".webp", ".heic", ".pdf")
@@ -26,9 +27,7 @@ def attach(document: Document, path: Path, photo: Path, note: str) -> Document:
     if photo.suffix.lower() not in SUFFIXES:
         raise FreltError(f"{photo}: {photo.suffix or 'no suffix'}; expected a photo or scan, one of {', '.join(SUFFIXES)}")
     try:
-        data = photo.read_bytes()
-        if len(data) > MOST_BYTES:
-            raise FreltError(f"{photo}: {len(data) / 1e6:.0f} MB; expected at most {MOST_BYTES / 1e6:.0f} MB")
+        data = read_file(photo, MOST_BYTES, "a photo or scan")
         digest = hashlib.sha256(data).hexdigest()
         known = next((a for a in document.attachments if a.sha256 == digest), None)
         if known is not None:
@@ -49,7 +48,23 @@ def missing(document: Document, path: Path) -> tuple[Attachment, ...]:
     """Attachments whose file is gone or is another one by now."""
     found = []
     for one in document.attachments:
-        file = path.parent / one.path
-        if not file.is_file() or hashlib.sha256(file.read_bytes()).hexdigest() != one.sha256:
+        try:
+            data = read_file(place_of(one, path), MOST_BYTES, "a photo or scan")
+        except FreltError:
+            found.append(one)
+            continue
+        if hashlib.sha256(data).hexdigest() != one.sha256:
             found.append(one)
     return tuple(found)
+
+
+def place_of(one: Attachment, path: Path) -> Path:
+    """Where the file of an attachment lies: inside the folder beside the document, nowhere else. path: the document's file.
+
+    Raises FreltError where its path leads out of that folder.
+    """
+    folder = folder_of(path).resolve()
+    file = (path.parent / one.path).resolve()
+    if Path(one.path).is_absolute() or not file.is_relative_to(folder) or file == folder:
+        raise FreltError(f"{one.path}: outside the folder of the document; expected a file inside {folder.name}")
+    return file

@@ -15,8 +15,8 @@ from ..core.base.kept import Kept
 from ..core.base.value import FreltError
 from ..core.edit.records import recorded
 from ..core.edit.removal import Settled, settled
+from ..core.gate import admit_edit
 from ..core.model.document import Document, LogEntry
-from ..core.model.integrity import check_document
 from ..core.model.rig import Rig
 from ..core.solve import Solved, solve
 from . import storage
@@ -46,15 +46,17 @@ class Session:
         self.kept = Kept()  # of the window's own thread
         self._listeners: list[Callable[[], None]] = []
         self._solved: Solved | None = None
+        self.told: tuple[str, ...] = ()  # of the file that was opened last
         self._start(document or Document(), path, saved=True)
 
-    def _start(self, document: Document, path: Path | None, saved: bool) -> None:
+    def _start(self, document: Document, path: Path | None, saved: bool, known: str = "") -> None:
         self.path = path
+        self._known = known  # digest of what the file held when it was read or last written
         self._steps = [Step(document, "")]
         self._at = 0
         self._saved: Document | None = document if saved else None
         self.rig_id = document.rigs[0].id if document.rigs else ""
-        self._autosave.attach(path)
+        self._autosave.attach(path, known)
 
     # what is on the bench
 
@@ -100,7 +102,7 @@ class Session:
         """Put a changed rig in place of the one on the bench. Edits of one `merge` in a row are one step.
 
         What named or stood on a thing that the edit took away is put right in the same step; returns that in words, or nothing.
-        Raises BadInput where the rig cannot be right; the document stays as it was.
+        Raises FreltError, in words, where it cannot be right (see `core.gate`); the document stays as it was.
         """
         told = made.words if isinstance(made, Settled) else ""
         rig = made.rig if isinstance(made, Settled) else made
@@ -112,7 +114,7 @@ class Session:
 
     def change(self, document: Document, words: str, merge: str = "") -> None:
         """Put a changed document in place, as one step of undo."""
-        check_document(document)
+        admit_edit(document, self.document)
         here = self._steps[self._at]
         del self._steps[self._at + 1 :]
         if merge and here.merge == merge and self._at > 0 and here.document is not self._saved:
@@ -172,45 +174,78 @@ class Session:
 
     # files
 
-    def keep_safe(self) -> None:
-        """Write the autosave where there is something unsaved; drop it where there is not."""
+    def keep_safe(self) -> str:
+        """Write the autosave where there is something unsaved; drop it where there is not. Returns why it failed, or nothing."""
         if self.dirty:
-            self._autosave.write(self.document, self.rig_id)
-        else:
-            self._autosave.drop()
+            return self._autosave.write(self.document, self.rig_id)
+        return self._autosave.drop()
 
     def new(self, document: Document) -> None:
-        """Start an untitled document; what was open and unsaved is kept as a recovery."""
+        """Start an untitled document; what was open and unsaved is kept as a recovery. Raises FreltError where it cannot be right."""
+        admit_edit(document, Document())
         self.keep_safe()
         self._autosave.release()
         self._start(document, None, saved=False)
         self._tell()
 
     def open(self, path: Path) -> None:
-        """Open a file. Raises FreltError; then what was on the bench stays."""
-        document = storage.load(path)
+        """Open a file; `told` says what of it was taken otherwise than it stands there.
+
+        Raises FreltError; then what was on the bench stays.
+        """
+        found = storage.load_told(path)
         self.keep_safe()
         self._autosave.release()
-        self._start(document, path, saved=True)
+        self._start(found.document, path, saved=True, known=found.digest)
+        self.told = found.told
         self._tell()
 
     def recover(self, found: Recovered) -> None:
         """Put an autosave on the bench, unsaved."""
-        self._start(found.document, found.path, saved=False)
+        self._start(found.document, found.path, saved=False, known=found.base)
         self.rig_id = found.rig_id or self.rig_id
         self._autosave.adopt(found)
         self._tell()
 
-    def save(self, path: Path | None = None) -> Path:
-        """Save, under another name if given. Raises FreltError; the file that stood there stays."""
+    def save(self, path: Path | None = None, over: bool = False) -> Path:
+        """Save, under another name if given. over: also where another program changed the file meanwhile, whose version is kept
+        beside then.
+
+        Raises storage.Changed where that happened, FreltError; the file that stood there stays.
+        """
         target = path or self.path
         if target is None:
             raise FreltError("this document has no file yet; expected a name to save it under")
-        storage.save(target, self.document)
+        own = target == self.path
+        if over and own and self.changed_elsewhere():
+            self.theirs_aside()
+        self._known = storage.save(target, self.document, self._known if own and self._known and not over else None)
         self._saved = self.document
         self._autosave.drop()
-        if target != self.path:
-            self.path = target
-            self._autosave.attach(target)
+        self.path = target
+        self._autosave.attach(target, self._known)
         self._tell()
         return target
+
+    def changed_elsewhere(self) -> bool:
+        """Whether the file holds something else than when it was read or last written; not where it is gone."""
+        now = storage.now_in(self.path) if self.path is not None and self._known else ""
+        return bool(now) and now != self._known
+
+    def theirs(self) -> Document:
+        """The document that the file holds now. Raises FreltError."""
+        if self.path is None:
+            raise FreltError("this document has no file yet; expected one that was saved")
+        return storage.load(self.path)
+
+    def theirs_aside(self) -> Path:
+        """Keep what the file holds now under a name of its own. Raises FreltError."""
+        if self.path is None:
+            raise FreltError("this document has no file yet; expected one that was saved")
+        return storage.put_beside(self.path, "theirs")
+
+    def mine_beside(self) -> Path:
+        """Save under a name of its own beside the file, and go on with that. Raises FreltError."""
+        if self.path is None:
+            raise FreltError("this document has no file yet; expected one that was saved")
+        return self.save(storage.beside(self.path, "mine"))

@@ -7,8 +7,9 @@ import msgspec
 from msgspec.structs import replace
 
 from ..core.base.units import LengthUnit, MassUnit, PressureUnit, SideNames, Units, VolumeUnit
-from ..core.base.value import Value
+from ..core.base.value import FreltError, Value
 from .places import config_dir
+from .reading import read_file
 from .storage import write_atomically
 
 MOST_RECENT = 8
@@ -41,10 +42,8 @@ class SettingsStore:
 
     def _load(self) -> Settings:
         try:
-            return msgspec.json.decode(self.path.read_bytes(), type=Settings)
-        except FileNotFoundError:
-            return Settings()
-        except (OSError, msgspec.MsgspecError):
+            return msgspec.json.decode(read_file(self.path, 1_000_000, "settings"), type=Settings)
+        except (FreltError, msgspec.MsgspecError):
             if self.path.is_file():
                 self.path.replace(self.path.with_suffix(".json.unreadable"))
             return Settings()

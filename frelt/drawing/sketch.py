@@ -17,11 +17,15 @@ Fills = Mapping[str, float]  # by part id
 
 
 class Sketch(Struct, frozen=True):
-    """Three views of one item in its own frame [m]; the first path of each is its outline."""
+    """Three views of one item in its own frame [m]; the first path of each is its outline.
+
+    failed: it is a plain box, since its kind's own drawing failed.
+    """
 
     plan: tuple[Path, ...]
     flank: tuple[Path, ...]
     end: tuple[Path, ...]
+    failed: bool = False
 
 
 Draw = Callable[[Item, Fills], Sketch]

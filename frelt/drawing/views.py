@@ -31,7 +31,7 @@ class Scene(Struct, frozen=True):
 
     partner: the carrier it is hitched to, in the frame of the one drawn.  cut: the station at which the partner
     is broken off, and whether what lies ahead of it is left out (-1) or behind it (+1); None where it is whole.
-    extent: x0, y0, x1, y1 [m].
+    extent: x0, y0, x1, y1 [m].  failed: names of items that are drawn as a box because their own drawing failed.
     """
 
     view: View
@@ -42,6 +42,7 @@ class Scene(Struct, frozen=True):
     extent: tuple[float, float, float, float]
     partner: tuple[Group, ...] = ()
     cut: tuple[float, int] | None = None
+    failed: tuple[str, ...] = ()
 
 
 def seen(s: Solid, view: View) -> tuple[float, float, float, float]:
@@ -62,7 +63,12 @@ def _sketch(item: Item, fills: Fills) -> Sketch:
         made = plain(item)
         return Sketch((polygon("body", *outline(item)),), made.flank, made.end)
     draw = sketched(item.kind)
-    return plain(item) if draw is None else draw(item, fills)
+    if draw is None:
+        return plain(item)
+    try:
+        return draw(item, fills)
+    except Exception:  # a drawing that fails must not take the others along; whoever shows it says so
+        return replace(plain(item), failed=True)
 
 
 def shown_fills(state: State | None, item: Item, fills: Mapping[str, float]) -> tuple[tuple[str, float], ...]:
@@ -162,7 +168,7 @@ def scenes(
         if partner is not None and shift is not None and view != "rear":
             far, near = partner.layers(view)
             beyond = tuple(_shifted(g, shift) for g in (*far, *partner.items(view), *near))
-        made[view] = Scene(view, behind, groups, before, hidden, extents[view], beyond, cut if beyond else None)
+        made[view] = Scene(view, behind, groups, before, hidden, extents[view], beyond, cut if beyond else None, one.failed)
     return made
 
 
@@ -196,6 +202,11 @@ class _Drawn:
         here = [i for i in rig.items if i.id in frames.items and frames.carrier_of[i.id] == carrier.id and i.id not in away]
         at = frames.items if state is None or not state.open else {**frames.items, **swung(rig, frames, state.open)}
         self._placed = [(i, at[i.id], sketch(i, shown_fills(state, i, fills), frames.kept)) for i in here]
+
+    @property
+    def failed(self) -> tuple[str, ...]:
+        """Names of items whose drawing failed."""
+        return tuple(i.name for i, _, s in self._placed if s.failed)
 
     def extent(self) -> tuple[float, float, float, float, float]:
         """x0, y0, x1, y1 in plan, and the height [m]."""

@@ -5,10 +5,13 @@ half-loaded: either a whole document comes out or one BadInput that says where a
 """
 
 import msgspec
+from msgspec import Struct
 
 from ..core.base.value import BadInput
+from ..core.gate import admit
 from ..core.model.document import FORMAT, VERSION, Document
-from ..core.model.integrity import check_document
+from ..core.model.spoken import in_words
+from ..core.model.zeros import without_zeros
 from .migrations import migrate
 from .strict import parsed, seen, typed
 
@@ -16,15 +19,27 @@ MOST_BYTES = 10_000_000
 SUFFIX = ".frelt.json"
 
 
+class Read(Struct, frozen=True, kw_only=True):
+    """A document as it was read. told: what of it was taken otherwise than it stands in the file, and where, in words."""
+
+    document: Document
+    told: tuple[str, ...] = ()
+
+
 def decode(data: bytes, file: str = "") -> Document:
     """The document in some bytes. Raises BadInput naming file, path, what was found and expected."""
+    return read(data, file).document
+
+
+def read(data: bytes, file: str = "") -> Read:
+    """The document in some bytes, and what is to be told of it. Raises BadInput naming file, path, what was found and expected."""
     try:
-        return _decode(data)
+        return _read(data)
     except BadInput as err:
         raise BadInput(err.where, err.found, err.expected, file) from None
 
 
-def _decode(data: bytes) -> Document:
+def _read(data: bytes) -> Read:
     if len(data) > MOST_BYTES:
         raise BadInput("$", f"{len(data) / 1e6:.1f} MB", f"a rig document of at most {MOST_BYTES / 1e6:.0f} MB")
     raw = parsed(data)
@@ -36,9 +51,12 @@ def _decode(data: bytes) -> Document:
         hint = f"a version this program reads, 1 to {VERSION}" + (" (the file is from a newer Frelt)" if newer else "")
         raise BadInput("$.version", seen(version), hint)
     raw = migrate(raw, VERSION)
-    document = typed(raw, Document)
-    check_document(document)
-    return document
+    document, zeros = without_zeros(typed(raw, Document))
+    admit(document)
+    return Read(
+        document=document,
+        told=tuple(f"{in_words(z, document)} is 0 in the file, which no plate says: taken as unread" for z in zeros),
+    )
 
 
 def encode(document: Document) -> bytes:

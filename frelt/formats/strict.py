@@ -6,6 +6,7 @@ from typing import Any, TypeVar
 
 import msgspec
 
+from ..core.base.refusal import bound_in_words
 from ..core.base.text import uncapital
 from ..core.base.value import BadInput
 
@@ -86,7 +87,7 @@ def _explained(err: msgspec.ValidationError, raw: Any) -> BadInput:
     wanted = re.match(r"Expected (.*?)(?:, got (.*))?$", what)
     if wanted:
         found = seen(_at(raw, where))
-        return BadInput(where, wanted[2] if found == "…" and wanted[2] else found, wanted[1].replace("`", ""))
+        return BadInput(where, wanted[2] if found == "…" and wanted[2] else found, bound_in_words(what))
     return BadInput(where, what, "what docs/file-format.md says")
 
 

@@ -1,12 +1,10 @@
-"""Paper as PDF: real text, embedded fonts, and what stood there stays until the page is whole."""
+"""Paper as PDF: real text, embedded fonts, whole in memory before any of it is written."""
 
 import os
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from errno import EIO
-from pathlib import Path
 
-from PyQt6.QtCore import QCoreApplication, QIODevice, QMarginsF, QSaveFile, QSizeF
+from PyQt6.QtCore import QBuffer, QCoreApplication, QIODevice, QMarginsF, QSizeF
 from PyQt6.QtGui import QGuiApplication, QPageLayout, QPageSize, QPainter, QPdfWriter
 
 from .. import __version__
@@ -26,18 +24,20 @@ def application() -> QCoreApplication:
     return app
 
 
-@contextmanager
-def page(path: Path, title: str, wide: bool = False) -> Iterator[tuple[QPainter, Callable[[], object]]]:
-    """A painter on a letter page, 96 px to the inch, and what begins another; wide: turned.
+class Paper:
+    """Where a PDF comes to be. data: of it, once it is whole."""
 
-    Raises OSError where the file cannot be written.
-    """
+    def __init__(self) -> None:
+        self.data = b""
+
+
+@contextmanager
+def page(paper: Paper, title: str, wide: bool = False) -> Iterator[tuple[QPainter, Callable[[], object]]]:
+    """A painter on a letter page, 96 px to the inch, and what begins another; wide: turned."""
     app = application()
-    file = QSaveFile(str(path))
-    file.setDirectWriteFallback(True)
-    if not file.open(QIODevice.OpenModeFlag.WriteOnly):
-        raise OSError(EIO, file.errorString(), str(path))
-    writer = QPdfWriter(file)
+    held = QBuffer()
+    held.open(QIODevice.OpenModeFlag.WriteOnly)
+    writer = QPdfWriter(held)
     writer.setPageSize(QPageSize(QSizeF(8.5, 11), QPageSize.Unit.Inch))
     writer.setPageOrientation(QPageLayout.Orientation.Landscape if wide else QPageLayout.Orientation.Portrait)
     writer.setPageMargins(QMarginsF(0, 0, 0, 0), QPageLayout.Unit.Point)
@@ -46,8 +46,9 @@ def page(path: Path, title: str, wide: bool = False) -> Iterator[tuple[QPainter,
     writer.setCreator(f"Frelt {__version__}")
     p = QPainter(writer)
     p.scale(2.0, 2.0)
-    yield p, writer.newPage
-    p.end()
-    if not file.commit():
-        raise OSError(EIO, file.errorString(), str(path))
+    try:
+        yield p, writer.newPage
+    finally:
+        p.end()
+    paper.data = held.data().data()
     del app

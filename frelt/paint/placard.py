@@ -1,7 +1,6 @@
 """The placard: how far each tank may be filled for the road, large enough to be read at the tank, in both units."""
 
 from datetime import date
-from pathlib import Path
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPen
@@ -13,7 +12,7 @@ from ..core.liquids.road_fill import RoadFill, road_states, rounded
 from ..core.model.rig import Rig
 from .fonts import font, wrap
 from .painter import write
-from .pdf import HEIGHT, PAPER, WIDTH, page
+from .pdf import HEIGHT, PAPER, WIDTH, Paper, page
 
 EDGE = 48.0
 WORDS = (
@@ -22,14 +21,14 @@ WORDS = (
 )
 
 
-def write_placard(
-    rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units: Units, path: Path, today: date | None
-) -> None:
-    """Write the placard of a road fill. Raises ValueError for one that is good at one exact fill only, OSError for the file."""
+def placard_pdf(rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units: Units, today: date | None = None) -> bytes:
+    """The placard of a road fill as PDF. Raises ValueError for one that is good at one exact fill only."""
     if found.exact or not found.caps:
         raise ValueError("a placard is for caps under which every fill is right")
-    with page(path, f"Road fill: {rig.name}", wide=True) as (p, _):
+    paper = Paper()
+    with page(paper, f"Road fill: {rig.name}", wide=True) as (p, _):
         paint_placard(p, rig, found, order, units, today or date.today())
+    return paper.data
 
 
 def paint_placard(p: QPainter, rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units: Units, today: date) -> None:

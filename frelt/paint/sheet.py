@@ -6,7 +6,6 @@ figure comes from, cautions, and a place for the scale ticket. Real text, embedd
 
 from collections.abc import Iterator
 from datetime import date
-from pathlib import Path
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, Qt
@@ -27,7 +26,7 @@ from ..drawing.views import Scene, View, hitch_shift, scenes
 from .day_page import paint_day
 from .fonts import font
 from .painter import paint, paint_partner, transform, write
-from .pdf import HEIGHT, PAPER, WIDTH, page
+from .pdf import HEIGHT, PAPER, WIDTH, Paper, page
 
 EDGE = 40.0
 BOTTOM = HEIGHT - 186  # of what stands above the scale ticket
@@ -45,14 +44,16 @@ CAUTIONS = (
 )
 
 
-def write_sheet(document: Document, rig: Rig, units: Units, path: Path, today: date | None = None) -> None:
-    """Write the load sheet of one rig. Raises OSError where the file cannot be written."""
-    with page(path, f"Load sheet: {rig.name}") as (p, another):
+def sheet_pdf(document: Document, rig: Rig, units: Units, today: date | None = None) -> bytes:
+    """The load sheet of one rig as PDF. Raises FreltError where the rig cannot be solved."""
+    paper = Paper()
+    with page(paper, f"Load sheet: {rig.name}") as (p, another):
         sheet = Sheet(p, document, rig, replace(units, curb=rig.curb_side), today or date.today())
         sheet.paint()
         if rig.day is not None and rig.day.acts:
             another()
             paint_day(p, sheet.solved, rig.day, units, sheet.today)
+    return paper.data
 
 
 class Sheet:

@@ -16,11 +16,12 @@ from frelt.app.session import Session, new_id
 from frelt.app.settings import SettingsStore
 from frelt.app.storage import backup_of, load, save
 from frelt.core.base.figure import NOT_RATED, plate
-from frelt.core.base.value import BadInput, FreltError
+from frelt.core.base.value import FreltError
 from frelt.core.edit.copies import copy_rig, duplicate
 from frelt.core.edit.items import move, place, turn
 from frelt.core.edit.ratings import set_rating
 from frelt.core.edit.removal import remove
+from frelt.core.gate import Refused
 from frelt.core.model.document import Document
 from frelt.core.model.integrity import check_rig
 from tests.conftest import block, demo, rig, tank
@@ -54,7 +55,7 @@ def test_a_run_of_nudges_is_one_step_and_an_edit_after_undo_forgets_what_was_und
 def test_an_edit_that_cannot_be_right_leaves_the_document_alone() -> None:
     s = session(block("a", 10.0, 1.0))
     before = s.document
-    with pytest.raises(BadInput):
+    with pytest.raises(Refused, match="“a”, deck: “nowhere”; expected the id of a deck of this rig"):
         s.edit(place(s.rig, "a", deck="nowhere"), "lost")  # type: ignore[arg-type]
     assert s.document is before
 

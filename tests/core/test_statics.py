@@ -12,9 +12,11 @@ from frelt.core.base.units import METRIC
 from frelt.core.base.value import BadInput
 from frelt.core.edit.items import place
 from frelt.core.fixes.fix import fixes
+from frelt.core.gate import Refused, admit_edit
 from frelt.core.judge.words import brief, sentence
 from frelt.core.masses.bare import bare, on_axles
 from frelt.core.model.carrier import Aboard, Body, Door, Trailer, TrailerEmpty
+from frelt.core.model.document import Document
 from frelt.core.model.integrity import check_rig
 from frelt.core.model.rig import Rig
 from frelt.core.model.rules import RuleSet
@@ -440,5 +442,5 @@ def test_a_wrong_jack_stops_its_own_state_only_and_springs_of_no_rate_none_of_th
     for rates in ([0.0, 0.0], [-5.0, 40_000.0]):
         flat = solve(rig(block("b", 100.0, 1.0), trailer=torsion([2.4, 3.3], rates, None), states=(road,)))
         assert flat.loads is None and "above zero" in flat.why and flat.checks[0].status == "unknown"
-    with pytest.raises(BadInput, match=r"trailer\.empty\.tongue\.value: -5"):
-        check_rig(rig(trailer=trailer(tongue=-5.0)))
+    with pytest.raises(Refused, match=r"empty weight, tongue: -5; expected at least 0"):
+        admit_edit(Document(rigs=(rig(trailer=trailer(tongue=-5.0)),)), Document())

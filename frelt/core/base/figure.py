@@ -2,7 +2,7 @@
 
 from typing import Literal
 
-from .value import Number, Positive, Text, Value
+from .value import Positive, Text, Value
 
 Source = Literal["weighed", "measured", "maker", "plate", "estimate"]
 NOT_RATED: Literal["not rated"] = "not rated"
@@ -14,7 +14,7 @@ class Figure(Value, frozen=True, kw_only=True):
     origin: what the error comes from (a ticket, a class, a liquid); errors of one origin add.
     """
 
-    value: Number
+    value: Positive
     plus_minus: Positive = 0.0
     source: Source = "estimate"
     origin: Text = ""

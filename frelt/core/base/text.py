@@ -25,3 +25,18 @@ def duration(seconds: float) -> str:
     if seconds < 90:
         return f"{seconds:.0f} s"
     return f"{seconds / 60:.0f} min" if seconds < 5400 else f"{seconds / 3600:.1f} h"
+
+
+# marks that turn the direction of what follows, and halves of characters
+ODD = frozenset((*range(0x202A, 0x202F), *range(0x2066, 0x206A), *range(0xD800, 0xE000)))
+
+
+def plain(text: str) -> str:
+    """The text with every control character written out, so that none of it moves a cursor or colors a terminal."""
+    return "".join(_escaped(c) if ord(c) < 32 or 127 <= ord(c) < 160 or ord(c) in ODD else c for c in text)
+
+
+def _escaped(sign: str) -> str:
+    return {"\n": "\\n", "\r": "\\r", "\t": "\\t"}.get(sign) or (
+        f"\\x{ord(sign):02x}" if ord(sign) < 256 else f"\\u{ord(sign):04x}"
+    )

@@ -3,13 +3,14 @@
 from collections.abc import Iterable, Iterator
 from math import isclose
 
-from ..base.figure import Figure
+from ..base.figure import NOT_RATED
 from ..base.value import BadInput
 from .carrier import Carrier, Deck, Trailer
 from .document import Document
 from .item import Item
 from .references import Defined, dangling, walked
 from .rig import Rig
+from .zeros import without_zeros
 
 MOST_ITEMS = 2000
 MOST_STATES = 60
@@ -44,13 +45,14 @@ def check_rig(rig: Rig, path: str = "$") -> None:
     if len(rig.states) > MOST_STATES:
         raise BadInput(f"{path}.states", f"{len(rig.states)} states", f"at most {MOST_STATES}")
     _ids(rig, path)
+    for zero in without_zeros(rig, path)[1]:
+        raise BadInput(zero, "0", f"a rating above 0; “{NOT_RATED}” where there is no plate, nothing while it is unread")
     for name in ("tongue_ball", "tongue_gooseneck"):
         low, high = getattr(rig.rules, name)
         if low > high:
             raise BadInput(f"{path}.rules.{name}", f"{low:g} above {high:g}", "the least share, then the greatest")
-    for name, carrier in (("vehicle", rig.vehicle), ("trailer", rig.trailer)):
-        if carrier is not None:
-            _carrier(carrier, f"{path}.{name}")
+    for carrier in rig.carriers:
+        _carrier(carrier, f"{path}.{'vehicle' if carrier is rig.vehicle else 'trailer'}")
     for where, deck in _decks(rig, path):
         _deck(deck, where)
     for i, item in enumerate(rig.items):
@@ -134,7 +136,6 @@ def _carrier(carrier: Carrier, path: str) -> None:
     for i, zone in enumerate(carrier.body.zones):
         if zone.x1 <= zone.x0 or zone.y1 <= zone.y0:
             raise BadInput(f"{path}.body.zones[{i}]", "a zone without length or width", "x0 below x1 and y0 below y1")
-    _weights(carrier, f"{path}.empty")
     if not isinstance(carrier, Trailer):
         if carrier.wheelbase < 0.3:
             raise BadInput(
@@ -147,18 +148,6 @@ def _carrier(carrier: Carrier, path: str) -> None:
         _empty(carrier, f"{path}.empty")
     if carrier.jack_x is not None and carrier.axle_x - carrier.jack_x < 0.1:
         raise BadInput(f"{path}.jack_x", f"{carrier.jack_x:g} m", f"a station ahead of the axles ({carrier.axle_x:g} m)")
-
-
-def _weights(carrier: Carrier, path: str) -> None:
-    """No scale reads less than nothing."""
-    if carrier.empty is None:
-        return
-    names = [n for n in carrier.empty.__struct_fields__ if n not in ("tongue_at", "aboard", "each")]
-    read = [(n, getattr(carrier.empty, n)) for n in names]
-    read += [(f"each[{i}]", f) for i, f in enumerate(getattr(carrier.empty, "each", ()))]
-    for name, figure in read:
-        if isinstance(figure, Figure) and figure.value < 0:
-            raise BadInput(f"{path}.{name}.value", f"{figure.value:g}", "at least 0")
 
 
 def _empty(trailer: Trailer, path: str) -> None:
@@ -194,8 +183,6 @@ def _item(item: Item, path: str) -> None:
         size = getattr(item, name).value
         if not 0.001 <= size <= 100:
             raise BadInput(f"{path}.{name}.value", f"{size:g} m", "0.001 to 100 m")
-    if item.mass.value < 0:
-        raise BadInput(f"{path}.mass.value", f"{item.mass.value:g} kg", "at least 0 kg")
     for tank in item.tanks:
         where = f"{path}.parts[{item.parts.index(tank)}]"
         if min(tank.length, tank.width, tank.height) <= 0:

@@ -1,6 +1,7 @@
 """The three linked drawings with posts and limits of one rig: what is painted, and what lies under a pixel."""
 
 from collections.abc import Sequence
+from functools import partial
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
@@ -12,6 +13,7 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QWidget
 
+from ...core.base.text import joined
 from ...core.judge.check import Check
 from ...core.model.carrier import Carrier, Vehicle
 from ...core.placing.distances import facings
@@ -36,6 +38,7 @@ from ...paint.painter import write
 from ...paint.shapes import paint_shapes
 from ..frame.desk import WORST, Desk
 from ..frame.later import later
+from ..frame.painting import painter_on, part
 from ..frame.steps import STEPS
 from .brush import caption
 from .handles import Handles
@@ -62,10 +65,12 @@ class Drawings(QWidget):
         self.zoom = Zoom()
         self.layout_now: Layout | None = None
         self._scenes: dict[View, Scene] = {}
+        self._shown: Solved | None = None  # the rig that was painted last: what lies under the pointer is asked of it
         self._spots: list[tuple[QRectF, str]] = []
         self.item_drag = ItemDrag(desk)
         self._pan: tuple[View, QPointF, Zoom] | None = None
         self._seen = False
+        self._told: set[str] = set()
         self.handles = Handles(desk)
         self.frame = Frame()
         self._kept: QPixmap | None = None
@@ -103,9 +108,8 @@ class Drawings(QWidget):
     # painting
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
-        p = QPainter(self)
-        self.paint_on(p)
-        p.end()
+        with painter_on(self) as p:
+            self.paint_on(p)
         if not self._seen:
             self._seen = True
             later(self, 0, self.first_painted.emit)
@@ -118,11 +122,15 @@ class Drawings(QWidget):
         if solved is None or not self.item_drag.under_way or self._kept is None:
             p.fillRect(self.rect(), theme.color("sheet"))
         carrier = desk.carrier
+        self._shown = None
         if solved is None or carrier is None:
+            self.layout_now = None
             self._empty(p)
             return
         state = desk.state
         self._scenes = scenes(solved.rig, solved.frames, state, desk.fills, self.right_side, carrier.id, desk.whole_pair)
+        self._tell_failed()
+        self._shown = solved
         self.layout_now = layout = Layout(lay_out(self.width(), self.height(), self._scenes, self.zoom, desk.whole_pair))
         held = moving_with(solved.rig, desk.held) if desk.in_hand else frozenset()
         room = self._room(solved)
@@ -133,13 +141,13 @@ class Drawings(QWidget):
             self._still(p, layout, room, moving)
             self._floor(p, layout)
             for view in VIEWS:
-                paint_moving(p, self._scenes[view], layout, theme, desk.kept, moving)
+                part(p, layout.area(view), partial(paint_moving, p, self._scenes[view], layout, theme, desk.kept, moving))
         else:
             self._kept = None
             self._standing(p, layout, room, held, moving, avoid)
         if centre is not None:
             paint_centre(p, centre, layout, theme, desk.kept)
-        self._around(p, solved, carrier, layout)
+        part(p, layout.plan, lambda: self._around(p, solved, carrier, layout))
         if desk.in_hand in room and len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
             paint_clipped(p, distances(facings(solved, desk.in_hand), layout.sheet, desk.units), layout.plan, theme)
         self.handles.paint(p, layout, theme)
@@ -150,8 +158,18 @@ class Drawings(QWidget):
             paint_shapes(p, asked_about(self.asked, carrier, layout.sheet, desk.units), theme)
         self._spots = []
         if layout.limits.width() > 50:
-            self._type_at(p, limits(solved, self._scope(solved), layout.sheet, desk.units, self._drawn()))
-        self._posts(p, solved, layout)
+            made = partial(limits, solved, self._scope(solved), layout.sheet, desk.units, self._drawn())
+            part(p, layout.limits, lambda: self._type_at(p, made()))
+        part(p, layout.posts, lambda: self._posts(p, solved, layout))
+
+    def _tell_failed(self) -> None:
+        """Say, once, what is drawn as a box because its own drawing failed."""
+        failed = {n for scene in self._scenes.values() for n in scene.failed} - self._told
+        if failed:
+            self._told |= failed
+            self.desk.said.emit(
+                f"{joined(sorted(failed))} cannot be drawn as it is: a box stands for it. This is Frelt's fault."
+            )
 
     def _scope(self, solved: Solved) -> Sequence[Check]:
         """The checks of the state in scope, or all."""
@@ -199,18 +217,22 @@ class Drawings(QWidget):
         """The drawings with their names and tape."""
         theme = self.desk.theme
         for view in VIEWS:
-            paint_scene(p, self._scenes[view], layout, theme, self.desk.kept, held, skip)
-        rig = self.desk.rig
-        assert rig is not None
+            part(p, layout.area(view), partial(paint_scene, p, self._scenes[view], layout, theme, self.desk.kept, held, skip))
         listed = {i: s for i, s in room.items() if i not in skip}
-        self._regions(p, layout, room, avoid)
+        part(p, layout.plan, lambda: self._regions(p, layout, room, avoid))
         if not skip:
-            self._floor(p, layout)
+            part(p, layout.plan, lambda: self._floor(p, layout))
+        part(p, layout.plan, lambda: self._named(p, layout, listed, avoid))
+        self._headings(p, layout)
+
+    def _named(self, p: QPainter, layout: Layout, listed: dict[str, Solid], avoid: tuple[float, float] | None) -> None:
+        """Names and numbers of what stands there, and the tape."""
+        rig, theme = self.desk.rig, self.desk.theme
+        assert rig is not None
         above = self._drawn() == "vehicle" or bool(self._scenes["plan"].partner)
         inside, tagged = names(rig, layout.sheet, listed, self._spill(layout), fonts, avoid, above)
         paint_clipped(p, inside, layout.plan, theme)
         paint_shapes(p, (*tagged, *tape(self._scenes["plan"], layout.sheet, self.desk.units)), theme)
-        self._headings(p, layout)
 
     def _regions(self, p: QPainter, layout: Layout, room: dict[str, Solid], avoid: tuple[float, float] | None) -> None:
         """What the floor is spoken for: below it while the chassis or things are in hand, by the customer in the first steps."""
@@ -310,14 +332,14 @@ class Drawings(QWidget):
 
     def item_at(self, at: QPointF) -> str:
         """The nearest item under a pixel, or nothing."""
-        view, layout, solved = self.view_at(at), self.layout_now, self.desk.solved
-        if view is None or layout is None or solved is None:
+        view, layout, shown, rig = self.view_at(at), self.layout_now, self._shown, self.desk.rig
+        if view is None or layout is None or shown is None or rig is None:
             return ""
         u, v = layout.to_m(view, at)
-        room = self._room(solved)
+        room, there = solids(shown.rig, shown.frames), {i.id for i in rig.items}
         for group in reversed(self._scenes[view].items):
             box = seen(room[group.item], view)
-            if box[0] <= u <= box[2] and box[1] <= v <= box[3]:
+            if box[0] <= u <= box[2] and box[1] <= v <= box[3] and group.item in there:
                 return group.item
         return ""
 
@@ -328,8 +350,8 @@ class Drawings(QWidget):
             return ""
         x = layout.to_m(view, at)[0]
         x0, x1, *_ = carriers.extent(carrier)
-        other = next(c for c in rig.carriers if c is not carrier)
-        return other.id if not x0 <= x <= x1 else ""
+        other = next((c for c in rig.carriers if c is not carrier), None)
+        return other.id if other is not None and not x0 <= x <= x1 else ""
 
     def item_centre(self, item_id: str, view: View = "plan") -> QPointF:
         """Where the middle of an item is drawn [px]."""

@@ -14,6 +14,7 @@ from ...paint.painter import write
 from ...paint.theme import Theme
 from ..frame.calm import Calm
 from ..frame.desk import WORST, Desk
+from ..frame.painting import painter_on
 from .tube import LABEL, Tube, called, row, short, triangle
 
 GRIP = 9.0
@@ -111,33 +112,30 @@ class SightTubes(QWidget):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         desk, theme = self.desk, self.desk.theme
-        p = QPainter(self)
-        p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        state = desk.state
-        write(p, 0, 14, "SIGHT TUBES", theme.color("soft"), "small", 600, True)
-        tubes, self._shown = self.tubes(), self._look()
-        if state is None or not tubes:
-            write(p, 0, 44, "No tank aboard yet." if desk.rig is not None else "", theme.color("soft"))
-            p.end()
-            return
-        write(
-            p,
-            self.width(),
-            14,
-            f"in “{short(state.name, self.width() - 110)}”",
-            theme.color("soft"),
-            "small",
-            400,
-            True,
-            "end",
-        )
-        for n, tube in enumerate(tubes):
-            held = self.hasFocus() and n == self.chosen
-            if tube.upright:
-                self._upright(p, tube, theme, held, self.width() / len(tubes) - 8)
-            else:
-                self._lying(p, tube, theme, held)
-        p.end()
+        with painter_on(self) as p:
+            state = desk.state
+            write(p, 0, 14, "SIGHT TUBES", theme.color("soft"), "small", 600, True)
+            tubes, self._shown = self.tubes(), self._look()
+            if state is None or not tubes:
+                write(p, 0, 44, "No tank aboard yet." if desk.rig is not None else "", theme.color("soft"))
+                return
+            write(
+                p,
+                self.width(),
+                14,
+                f"in “{short(state.name, self.width() - 110)}”",
+                theme.color("soft"),
+                "small",
+                400,
+                True,
+                "end",
+            )
+            for n, tube in enumerate(tubes):
+                held = self.hasFocus() and n == self.chosen
+                if tube.upright:
+                    self._upright(p, tube, theme, held, self.width() / len(tubes) - 8)
+                else:
+                    self._lying(p, tube, theme, held)
 
     def _glass(self, p: QPainter, tube: Tube, theme: Theme, held: bool) -> None:
         tint = tube.tank.liquid.tint

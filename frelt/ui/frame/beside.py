@@ -1,7 +1,9 @@
 """A rig beside its what-if: drawings over drawings, check beside check."""
 
+from collections.abc import Mapping
+
 from PyQt6.QtCore import QRectF
-from PyQt6.QtGui import QPainter, QPaintEvent, QResizeEvent, QShowEvent
+from PyQt6.QtGui import QPaintEvent, QResizeEvent, QShowEvent
 from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QHeaderView, QTableWidgetItem, QVBoxLayout, QWidget
 
 from ...core.judge.check import Check
@@ -15,6 +17,7 @@ from ...paint.painter import paint, paint_partner, transform, write
 from ..bench.brush import STATUS_WORD, caption, mark
 from ..widgets.fields import prose
 from .desk import Desk
+from .painting import painter_on
 from .panels import plain_table
 
 
@@ -47,34 +50,33 @@ class Half(QWidget):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme = self.desk.theme
-        p = QPainter(self)
-        p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        p.fillRect(self.rect(), theme.color("sheet"))
-        made = self.scene()
-        if self.solved is not None and made:
-            worst = self.solved.checks[0].status if self.solved.checks else "unknown"
-            mark(p, worst, QRectF(10, 6, 18, 18).center(), 16, theme)
-            caption(p, 36, 20, self.solved.rig.name, theme)
-            x0, _y0, x1, y1 = made["plan"].extent
-            k = self.scale_for
-            x = self.width() / 2 - (x0 + x1) / 2 * k
-            for view, base in (("plan", 34 + y1 * k), ("side", self.height() - 14.0)):
-                scene = made[view]  # type: ignore[index]
-                at = transform(k, x, base)
-                paint_partner(p, scene, at, theme, f"{self.solved.rig.id}.{view}.partner", self.solved.frames.kept)
-                for part, groups in (("behind", scene.behind), ("items", scene.items), ("before", scene.before)):
-                    paint(p, groups, at, theme, f"{self.solved.rig.id}.{view}.{part}", self.solved.frames.kept)
-        else:
-            write(p, 14, 40, "No carrier to draw.", theme.color("soft"))
-        p.end()
+        with painter_on(self) as p:
+            p.fillRect(self.rect(), theme.color("sheet"))
+            made = self.scene()
+            if self.solved is not None and made:
+                worst = self.solved.checks[0].status if self.solved.checks else "unknown"
+                mark(p, worst, QRectF(10, 6, 18, 18).center(), 16, theme)
+                caption(p, 36, 20, self.solved.rig.name, theme)
+                x0, _y0, x1, y1 = made["plan"].extent
+                k = self.scale_for
+                x = self.width() / 2 - (x0 + x1) / 2 * k
+                for view, base in (("plan", 34 + y1 * k), ("side", self.height() - 14.0)):
+                    scene = made[view]  # type: ignore[index]
+                    at = transform(k, x, base)
+                    paint_partner(p, scene, at, theme, f"{self.solved.rig.id}.{view}.partner", self.solved.frames.kept)
+                    for part, groups in (("behind", scene.behind), ("items", scene.items), ("before", scene.before)):
+                        paint(p, groups, at, theme, f"{self.solved.rig.id}.{view}.{part}", self.solved.frames.kept)
+            else:
+                write(p, 14, 40, "No carrier to draw.", theme.color("soft"))
 
 
 class Beside(QDialog):
-    """Two rigs of the document compared."""
+    """Two rigs of the document compared. others: rigs that are in no document here, by what they are called."""
 
-    def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
+    def __init__(self, desk: Desk, parent: QWidget | None = None, others: Mapping[str, Rig] | None = None) -> None:
         super().__init__(parent)
         self.desk = desk
+        self.others = dict(others or {})
         self.setWindowTitle("Beside its what-if")
         self.resize(1180, 740)
         self.choices, self.halves = (QComboBox(), QComboBox()), (Half(desk), Half(desk))
@@ -104,7 +106,13 @@ class Beside(QDialog):
             box.clear()
             for rig in rigs:
                 box.addItem(rig.name, rig.id)
+            for called in self.others:
+                box.addItem(called, called)
         if here is None:
+            return
+        if self.others:
+            self.choices[0].setCurrentIndex(len(rigs))
+            self.choices[1].setCurrentIndex(self.choices[1].findData(here.id))
             return
         other = next(
             (r for r in rigs if r.id == here.parent or r.parent == here.id), next((r for r in rigs if r.id != here.id), here)
@@ -115,7 +123,7 @@ class Beside(QDialog):
 
     def rigs(self) -> tuple[Rig, Rig] | None:
         """The two rigs chosen."""
-        listed = {r.id: r for r in self.desk.session.document.rigs}
+        listed = {**{r.id: r for r in self.desk.session.document.rigs}, **self.others}
         chosen = [listed.get(box.currentData()) for box in self.choices]
         if chosen[0] is None or chosen[1] is None:
             return None

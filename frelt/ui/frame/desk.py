@@ -50,6 +50,7 @@ class Desk(QObject):
     catalog_changed = pyqtSignal()  # the shop's own entries
     closing = pyqtSignal()
     said = pyqtSignal(str)  # a line for the message bar
+    kept_safe = pyqtSignal(str)  # why the work could not be kept safe, or nothing
     asked = pyqtSignal(str)  # the dimension a field is about, to be drawn
 
     def __init__(self, session: Session, settings: SettingsStore) -> None:
@@ -72,7 +73,7 @@ class Desk(QObject):
         self.jobs = Jobs(self)
         self.cures = FixSearch(self)
         self._safe = _timer(self, 700)
-        self._safe.timeout.connect(session.keep_safe)
+        self._safe.timeout.connect(self.keep_safe)
         session.listen(self._session_changed)
         later(self, 300, self.cures.start)
 
@@ -264,6 +265,10 @@ class Desk(QObject):
         self.cures.start()
 
     # upkeep
+
+    def keep_safe(self) -> None:
+        """Write the autosave, and tell whether it could be."""
+        self.kept_safe.emit(self.session.keep_safe())
 
     def _session_changed(self) -> None:
         self._trial = None

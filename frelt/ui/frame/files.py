@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QFileDialog, QMenu, QWidget
 
 from ...app.autosave import Autosave, Recovered, forget
 from ...app.places import own_demo
+from ...app.storage import Changed, write_atomically
 from ...core.base.text import capital
 from ...core.base.value import FreltError
 from ...core.model.document import Document
@@ -18,6 +19,7 @@ from .step import Step
 if TYPE_CHECKING:
     from ...core.liquids.road_fill import RoadFill
 
+MOST_TOLD = 3
 FILTER = "Frelt rigs (*.frelt.json);;All files (*)"
 
 
@@ -25,6 +27,7 @@ class Files(QObject):
     """What the menu of the rig does. opened: another document is on the bench.  over: the window dialogs lie over."""
 
     opened = pyqtSignal()
+    changed_elsewhere = pyqtSignal()  # the file is another than when it was read: nothing was written
 
     def __init__(self, desk: Desk, over: QWidget) -> None:
         super().__init__(over)
@@ -41,7 +44,17 @@ class Files(QObject):
             self.desk.settings.opened(path)
             self.desk.show_state(WORST)
             self.opened.emit()
+            self.tell_opened()
         return done
+
+    def tell_opened(self) -> None:
+        """Say what of the file that was opened last was taken otherwise than it stands there."""
+        told = self.desk.session.told
+        if told:
+            more = f"; and {len(told) - MOST_TOLD} more like it" if len(told) > MOST_TOLD else ""
+            self.desk.said.emit(
+                f"{'; '.join(told[:MOST_TOLD])}{more}. Type the figure, or “not rated” where there is no plate."
+            )
 
     def open_file(self) -> None:
         name, _ = QFileDialog.getOpenFileName(self._over, "Open a rig", str(self._folder()), FILTER)
@@ -102,15 +115,11 @@ class Files(QObject):
 
     def sheet_to(self, path: Path) -> None:
         """Write the load sheet of the rig on the bench."""
-        from ...paint.sheet import write_sheet
+        from ...paint.sheet import sheet_pdf
 
-        rig = self.desk.session.rig
-        try:
-            if rig is not None:
-                write_sheet(self.desk.session.document, rig, self.desk.units, path)
-                self.desk.said.emit(f"Load sheet written: {path}.")
-        except OSError as err:
-            self.desk.said.emit(f"{path}: {err.strerror or err}.")
+        session, rig = self.desk.session, self.desk.session.rig
+        if rig is not None:
+            self._put(path, lambda: sheet_pdf(session.document, rig, self.desk.units), "Load sheet")
 
     def write_drawing(self) -> None:
         """Ask where, and write the carrier drawn in the state drawn; the name's end says which kind of file."""
@@ -125,21 +134,17 @@ class Files(QObject):
 
     def drawing_to(self, path: Path) -> None:
         """Write the drawing of what the bench shows."""
-        from ...app.storage import write_atomically
         from ...formats.drawing import drawing_file
         from ...paint import fonts
 
-        desk, solved, state = self.desk, self.desk.session.solved, self.desk.state
-        try:
-            if solved is not None and desk.carrier is not None:
-                chosen = state.id if state is not None and desk.state_id != WORST else ""
-                made = drawing_file(path.suffix, solved, fonts, desk.units, chosen, desk.carrier.id, desk.whole_pair)
-                write_atomically(path, made)
-                desk.said.emit(f"Drawing written: {path}.")
-        except FreltError as err:
-            desk.said.emit(f"{path}: {err}.")
-        except OSError as err:
-            desk.said.emit(f"{path}: {err.strerror or err}.")
+        desk, solved, state, carrier = self.desk, self.desk.session.solved, self.desk.state, self.desk.carrier
+        if solved is not None and carrier is not None:
+            chosen = state.id if state is not None and desk.state_id != WORST else ""
+            self._put(
+                path,
+                lambda: drawing_file(path.suffix, solved, fonts, desk.units, chosen, carrier.id, desk.whole_pair),
+                "Drawing",
+            )
 
     def write_placard(self, found: "RoadFill | None", order: tuple[str, ...] | None) -> None:
         """Ask where, and write the placard of a road fill."""
@@ -154,15 +159,22 @@ class Files(QObject):
 
     def placard_to(self, path: Path, found: "RoadFill", order: tuple[str, ...] | None) -> None:
         """Write the placard of the rig on the bench."""
-        from ...paint.placard import write_placard
+        from ...paint.placard import placard_pdf
 
         rig = self.desk.session.rig
+        if rig is not None:
+            self._put(path, lambda: placard_pdf(rig, found, order, self.desk.units), "Placard")
+
+    def _put(self, path: Path, make: Callable[[], bytes], what: str) -> None:
+        """Write a file that is whole in memory, or say why not; what stood there stays until then."""
         try:
-            if rig is not None:
-                write_placard(rig, found, order, self.desk.units, path, None)
-                self.desk.said.emit(f"Placard written: {path}.")
+            write_atomically(path, make())
+        except FreltError as err:
+            self.desk.said.emit(f"{path}: {err}.")
         except OSError as err:
-            self.desk.said.emit(f"{path}: {err.strerror or err}.")
+            self.desk.said.emit(f"{path}: {err.strerror or err}; nothing was written.")
+        else:
+            self.desk.said.emit(f"{what} written: {path}.")
 
     def offer(self, found: tuple[Recovered, ...]) -> None:
         """Put what was left unsaved on the bench: that of the file that is open, else the newest. Nothing is asked."""
@@ -177,6 +189,8 @@ class Files(QObject):
         self.desk.session.recover(found)
         where = found.path.name if found.path is not None else "a document that had no file yet"
         self.desk.said.emit(f"Brought back unsaved changes of {where}. Save them, or open the file to leave them aside.")
+        if self.desk.session.changed_elsewhere():
+            self.changed_elsewhere.emit()
 
     def recover_menu(self, menu: QMenu) -> None:
         menu.clear()
@@ -208,6 +222,9 @@ class Files(QObject):
     def _try(self, what: Callable[[], object]) -> bool:
         try:
             what()
+        except Changed:
+            self.changed_elsewhere.emit()
+            return False
         except FreltError as err:
             self.desk.said.emit(f"{capital(str(err))}.")
             return False

@@ -1,13 +1,14 @@
 """The path: ten steps along a pull-tape, free to jump; what is not built yet is quiet."""
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 
 from ...core.judge.check import KINDS
 from ...paint.painter import write
 from ..bench.brush import mark
 from .desk import Desk
+from .painting import painter_on
 from .step import Step
 from .steps import STEPS
 
@@ -41,24 +42,22 @@ class StepButton(QAbstractButton):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme = self.desk.theme
-        p = QPainter(self)
-        p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        chosen, later = self.desk.step is self.step, bool(self.entry.later)
-        box = QRectF(self.rect()).adjusted(34, 3, 0, -3)
-        if chosen:
-            p.setPen(Qt.PenStyle.NoPen)
-            p.setBrush(theme.color("sheet"))
-            p.drawRoundedRect(box.adjusted(0, 0, 8, 0), 4, 4)
-        if self.hasFocus():
-            p.setPen(QPen(theme.color("hand"), 2.0))
-            p.setBrush(Qt.BrushStyle.NoBrush)
-            p.drawRoundedRect(box.adjusted(1, 1, -3, -1), 4, 4)
-        color = theme.color("soft") if later else theme.color("ink")
-        write(p, box.left() + 10, box.center().y() + 5, self.text(), color, "text", 600 if chosen else 400)
-        status = self.shown = self.status()
-        if status:
-            mark(p, status, QPointF(box.right() - 14, box.center().y()), 13, theme)
-        p.end()
+        with painter_on(self) as p:
+            chosen, later = self.desk.step is self.step, bool(self.entry.later)
+            box = QRectF(self.rect()).adjusted(34, 3, 0, -3)
+            if chosen:
+                p.setPen(Qt.PenStyle.NoPen)
+                p.setBrush(theme.color("sheet"))
+                p.drawRoundedRect(box.adjusted(0, 0, 8, 0), 4, 4)
+            if self.hasFocus():
+                p.setPen(QPen(theme.color("hand"), 2.0))
+                p.setBrush(Qt.BrushStyle.NoBrush)
+                p.drawRoundedRect(box.adjusted(1, 1, -3, -1), 4, 4)
+            color = theme.color("soft") if later else theme.color("ink")
+            write(p, box.left() + 10, box.center().y() + 5, self.text(), color, "text", 600 if chosen else 400)
+            status = self.shown = self.status()
+            if status:
+                mark(p, status, QPointF(box.right() - 14, box.center().y()), 13, theme)
 
 
 class StepPath(QWidget):
@@ -94,24 +93,22 @@ class StepPath(QWidget):
     def paintEvent(self, event: QPaintEvent | None) -> None:
         super().paintEvent(event)
         theme = self.desk.theme
-        p = QPainter(self)
-        p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        first, last = self.buttons[0].geometry(), self.buttons[-1].geometry()
-        here = self.buttons[self.desk.step].geometry()
-        tape = QRectF(12, first.top() + 4, 14, last.bottom() - first.top() - 8)
-        p.setPen(QPen(theme.color("soft"), 1.0))
-        p.setBrush(Qt.BrushStyle.NoBrush)
-        p.drawRoundedRect(tape, 3, 3)
-        pulled = QRectF(tape.left(), tape.top(), tape.width(), here.center().y() - tape.top() + 10)
-        p.setPen(Qt.PenStyle.NoPen)
-        p.setBrush(theme.color("tape"))
-        p.drawRoundedRect(pulled, 3, 3)
-        y = tape.top() + 6
-        n = 0
-        while y < tape.bottom() - 3:
-            on = y < pulled.bottom()
-            p.setPen(QPen(theme.color("tape_ink" if on else "soft"), 1.0))
-            p.drawLine(QPointF(tape.left(), y), QPointF(tape.left() + (9 if n % 4 == 0 else 5), y))
-            y += 8
-            n += 1
-        p.end()
+        with painter_on(self) as p:
+            first, last = self.buttons[0].geometry(), self.buttons[-1].geometry()
+            here = self.buttons[self.desk.step].geometry()
+            tape = QRectF(12, first.top() + 4, 14, last.bottom() - first.top() - 8)
+            p.setPen(QPen(theme.color("soft"), 1.0))
+            p.setBrush(Qt.BrushStyle.NoBrush)
+            p.drawRoundedRect(tape, 3, 3)
+            pulled = QRectF(tape.left(), tape.top(), tape.width(), here.center().y() - tape.top() + 10)
+            p.setPen(Qt.PenStyle.NoPen)
+            p.setBrush(theme.color("tape"))
+            p.drawRoundedRect(pulled, 3, 3)
+            y = tape.top() + 6
+            n = 0
+            while y < tape.bottom() - 3:
+                on = y < pulled.bottom()
+                p.setPen(QPen(theme.color("tape_ink" if on else "soft"), 1.0))
+                p.drawLine(QPointF(tape.left(), y), QPointF(tape.left() + (9 if n % 4 == 0 else 5), y))
+                y += 8
+                n += 1

@@ -14,7 +14,7 @@ from ...app.autosave import Autosave
 from ...app.places import own_demo, shipped
 from ...app.session import Session
 from ...app.settings import SettingsStore
-from ...core.base.text import capital
+from ...core.base.text import capital, plain
 from ...core.base.value import FreltError
 from ...paint.fonts import font
 from .desk import Desk
@@ -40,6 +40,8 @@ def build(file: Path | None = None, demo: bool = False) -> Window:
     window.bench.setFocus()
     if wrong:
         window.message.say(f"{capital(wrong)}.")
+    else:
+        window.files.tell_opened()
     return window
 
 
@@ -55,7 +57,7 @@ def start(file: Path | None, demo: bool = False) -> int:
     QGuiApplication.setDesktopFileName("org.frelt.Frelt")
     app.setFont(font())
     window = build(file, demo)
-    sys.excepthook = lambda kind, error, trace: _caught(window, kind, error, trace)
+    sys.excepthook = Faults(window)
     window.show()
     QTimer.singleShot(1000, gc.enable)
     window.bench.first_painted.connect(lambda: _after_first_frame(app, window))
@@ -73,15 +75,28 @@ def _after_first_frame(app: QApplication, window: Window) -> None:
     window.files.offer(Autosave().found())
 
 
-def _caught(window: Window, kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
-    """A fault of ours: write it out, keep the document safe, say so, go on."""
-    import traceback
+class Faults:
+    """What answers for unexpected errors: the unsaved work is written first, then it is told, once each; nothing ends."""
 
-    traceback.print_exception(kind, error, trace)
-    if issubclass(kind, KeyboardInterrupt):
-        window.close()
-        return
-    window.desk.session.keep_safe()
-    window.message.say(
-        f"Something went wrong in Frelt ({kind.__name__}: {error}). Your rig is kept; what you did last may be missing."
-    )
+    def __init__(self, window: Window) -> None:
+        self._window = window
+        self._known: set[tuple[str, str, int]] = set()
+
+    def __call__(self, kind: type[BaseException], error: BaseException, trace: TracebackType | None) -> None:
+        """To be put in place of `sys.excepthook`."""
+        import traceback
+
+        if issubclass(kind, KeyboardInterrupt):
+            self._window.close()
+            return
+        last = traceback.extract_tb(trace)[-1:] or [traceback.FrameSummary("?", 0, "?")]
+        where = (kind.__name__, last[0].filename, last[0].lineno or 0)
+        if where in self._known:
+            return
+        self._known.add(where)
+        failed = self._window.desk.session.keep_safe()
+        traceback.print_exception(kind, error, trace)
+        kept = f"It could not be kept safe ({failed}): save it under another name" if failed else "Your work is kept"
+        self._window.message.say(
+            f"Something went wrong in Frelt ({kind.__name__}: {plain(str(error))}). {kept}; what you did last may be missing."
+        )

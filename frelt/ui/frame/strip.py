@@ -17,6 +17,7 @@ from ...paint.theme import Theme
 from ..bench.brush import mark
 from .calm import Calm
 from .desk import WORST, Desk
+from .painting import painter_on
 
 CARD = 80
 NARROW = 140.0  # a card so narrow has its name condensed and no columns
@@ -82,31 +83,29 @@ class StateCard(QAbstractButton):
         if self.content is None:
             return
         name, says, status, bars, chosen, theme = self.content
-        p = QPainter(self)
-        p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        box = QRectF(self.rect()).adjusted(1.5, 1.5, -1.5, -1.5)
-        ink = theme.color("ink")
-        p.setBrush(theme.color("sheet" if chosen else "bench"))
-        p.setPen(
-            QPen(
-                theme.color("hand") if self.hasFocus() else ink if chosen else theme.color("hairline"),
-                2.0 if chosen or self.hasFocus() else 1.0,
+        with painter_on(self) as p:
+            box = QRectF(self.rect()).adjusted(1.5, 1.5, -1.5, -1.5)
+            ink = theme.color("ink")
+            p.setBrush(theme.color("sheet" if chosen else "bench"))
+            p.setPen(
+                QPen(
+                    theme.color("hand") if self.hasFocus() else ink if chosen else theme.color("hairline"),
+                    2.0 if chosen or self.hasFocus() else 1.0,
+                )
             )
-        )
-        p.drawRoundedRect(box, 5, 5)
-        mark(p, status, QPointF(box.right() - 16, box.top() + 17), 14, theme)
-        y = box.top() + 21
-        narrow = box.width() < NARROW
-        for line in fonts.wrap(name, box.width() - 46, *NAME[narrow])[:2]:
-            write(p, box.left() + 12, y, line, ink, *NAME[narrow])
-            y += 16
-        color = theme.color(status) if status in ("over", "tight") else theme.color("soft")
-        for line in fonts.wrap(says, box.width() - 22, "small", 500)[:2]:
-            write(p, box.left() + 12, y + 2, line, color, "small", 500, True)
-            y += 15
-        if y < box.bottom() - 22 and not narrow:
-            _paint_bars(p, box, bars, theme)
-        p.end()
+            p.drawRoundedRect(box, 5, 5)
+            mark(p, status, QPointF(box.right() - 16, box.top() + 17), 14, theme)
+            y = box.top() + 21
+            narrow = box.width() < NARROW
+            for line in fonts.wrap(name, box.width() - 46, *NAME[narrow])[:2]:
+                write(p, box.left() + 12, y, line, ink, *NAME[narrow])
+                y += 16
+            color = theme.color(status) if status in ("over", "tight") else theme.color("soft")
+            for line in fonts.wrap(says, box.width() - 22, "small", 500)[:2]:
+                write(p, box.left() + 12, y + 2, line, color, "small", 500, True)
+                y += 15
+            if y < box.bottom() - 22 and not narrow:
+                _paint_bars(p, box, bars, theme)
 
     def bars(self, solved: Solved) -> tuple[tuple[float, str], ...]:
         """Coupler and axles, each as a share of its rating and its status."""

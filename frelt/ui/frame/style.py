@@ -26,6 +26,8 @@ QLabel#title {{ font-size: 20px; font-weight: 600; }}
 QLabel#prose {{ color: {c.soft}; }}
 QLabel#error {{ color: {c.over}; font-size: 13px; }}
 QLabel#again {{ color: {c.tight}; font-weight: 500; }}
+QWidget#notice {{ background: {c.tight_fill}; border-bottom: 1px solid {c.hairline}; }}
+QLabel#notice-words {{ color: {c.ink}; }}
 QLabel#message {{ color: {c.ink}; background: {c.hand_fill}; padding: 6px 12px; border-radius: 4px; }}
 QLabel#sentence {{ font-size: 20px; font-weight: 600; }}
 QLabel#quiet {{ color: {c.soft}; font-size: 13px; }}

@@ -1,7 +1,7 @@
 """The verdict line: one sentence on top, its fixes below it, one click each."""
 
 from PyQt6.QtCore import QPointF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPaintEvent
+from PyQt6.QtGui import QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from ...core.base.text import capital
@@ -10,6 +10,7 @@ from ...core.judge.words import sentence
 from ...core.report.verdict import speaking, verdict
 from ..bench.brush import mark
 from .desk import WORST, Desk
+from .painting import painter_on
 
 MOST_FIXES = 3
 HEIGHT = 82
@@ -25,9 +26,8 @@ class StatusMark(QWidget):
         self.setFixedSize(QSize(44, 44))
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
-        p = QPainter(self)
-        mark(p, self.status, QPointF(22, 22), 26, self._desk.theme)
-        p.end()
+        with painter_on(self) as p:
+            mark(p, self.status, QPointF(22, 22), 26, self._desk.theme)
 
 
 class Verdict(QWidget):

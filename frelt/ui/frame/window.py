@@ -3,7 +3,7 @@
 from pathlib import Path
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QRectF
+from PyQt6.QtCore import QEvent, QRectF
 from PyQt6.QtGui import QCloseEvent, QDragEnterEvent, QDropEvent
 from PyQt6.QtWidgets import (
     QApplication,
@@ -17,9 +17,11 @@ from ..bench.bench import Bench
 from ..steps.things.work import Work
 from .desk import Desk
 from .files import Files
+from .keeping import Keeping
 from .looking import Looking
 from .menus import Menus
 from .message import Message
+from .notices import Notices
 from .pages import RightColumn
 from .path import StepPath
 from .step import Step
@@ -49,7 +51,8 @@ class Window(QMainWindow):
         self.right = RightColumn(desk)
         self.strip = Strip(desk)
         self.rating: RatingEditor | None = None
-        self.message = Message(self.bench)
+        self.message, self.notices = Message(self.bench), Notices()
+        self.keeping = Keeping(self)
         self.looking, self.panels, self.units = Looking(self), Windows(self), UnitMenus(desk)
         self._put_together()
         self.menus = Menus(self)
@@ -69,9 +72,10 @@ class Window(QMainWindow):
         box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(0)
         box.addWidget(self.verdict)
+        box.addWidget(self.notices)
         box.addLayout(middle, 1)
         box.addWidget(self.strip)
-        self.right.day_made.connect(lambda plot: box.insertWidget(2, plot))
+        self.right.day_made.connect(lambda plot: box.insertWidget(3, plot))
         self.right.day_shown.connect(lambda on: self.strip.setVisible(not on))
         self.setCentralWidget(whole)
 
@@ -87,6 +91,7 @@ class Window(QMainWindow):
         self.right.carriers_asked.connect(self.panels.carriers)
         self.right.placard_asked.connect(self._write_placard)
         self.files.opened.connect(self._opened)
+        self.files.changed_elsewhere.connect(self.keeping.ask)
 
     def _write_placard(self) -> None:
         from ..steps.liquids.page import LiquidsPage
@@ -119,6 +124,11 @@ class Window(QMainWindow):
         self.desk.finish()
         self.desk.session.keep_safe()
         super().closeEvent(event)
+
+    def changeEvent(self, event: QEvent | None) -> None:
+        super().changeEvent(event)
+        if event is not None and event.type() == QEvent.Type.ActivationChange and self.isActiveWindow():
+            self.keeping.look()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
         assert event is not None

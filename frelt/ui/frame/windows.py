@@ -6,6 +6,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QWidget
 
 from ... import __version__
+from ...core.model.rig import Rig
 
 if TYPE_CHECKING:
     from .window import Window
@@ -46,6 +47,12 @@ class Windows:
             desk.said.emit("There is one rig here: copy it under Job, change the copy, and compare them.")
             return
         self._show(Beside(desk, self.window))
+
+    def beside_of(self, other: Rig, called: str) -> None:
+        """The rig on the bench beside one that is not in the document."""
+        from .beside import Beside
+
+        self._show(Beside(self.window.desk, self.window, {called: other}))
 
     def keys(self) -> None:
         """Every key."""

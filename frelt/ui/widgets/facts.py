@@ -3,12 +3,13 @@
 from collections.abc import Sequence
 
 from PyQt6.QtCore import QSize
-from PyQt6.QtGui import QPainter, QPaintEvent
+from PyQt6.QtGui import QPaintEvent
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
 from ...paint import fonts
 from ...paint.painter import write
 from ..frame.desk import Desk
+from ..frame.painting import painter_on
 
 LINE = 17
 GAP = 5
@@ -52,14 +53,12 @@ class Facts(QWidget):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme = self.desk.theme
-        p = QPainter(self)
-        p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        y = 13
-        for words, figure in self._wrapped():
-            if figure:
-                write(p, self.width(), y, figure, theme.color("ink"), "text", 600, True, "end")
-            for line in words:
-                write(p, 0, y, line, theme.color("ink" if figure else "soft"), "text", 400, True)
-                y += LINE
-            y += GAP
-        p.end()
+        with painter_on(self) as p:
+            y = 13
+            for words, figure in self._wrapped():
+                if figure:
+                    write(p, self.width(), y, figure, theme.color("ink"), "text", 600, True, "end")
+                for line in words:
+                    write(p, 0, y, line, theme.color("ink" if figure else "soft"), "text", 400, True)
+                    y += LINE
+                y += GAP

@@ -24,6 +24,7 @@ from ...core.base.typed import NotUnderstood, read
 from ...core.base.units import Quantity, Units
 from ...core.base.value import FreltError
 
+NO_PLATE = "no plate says 0: type “not rated” where there is none, or clear the field while it is unread"
 SOURCES: tuple[tuple[Source, str], ...] = (
     ("weighed", "weighed"),
     ("measured", "measured"),
@@ -149,7 +150,10 @@ class Field(QWidget):
 
 
 class FigureField(Field):
-    """A field for one figure of a quantity. set_value is called with SI units; empty text is `none` if allowed."""
+    """A field for one figure of a quantity. set_value is called with SI units; empty text is `none` if allowed.
+
+    no_zero: why 0 is refused, where it means nothing.
+    """
 
     def __init__(
         self,
@@ -162,10 +166,11 @@ class FigureField(Field):
         high: float = 1e6,
         may_be_empty: bool = False,
         name: str = "",
+        no_zero: str = "",
     ) -> None:
         super().__init__(label, self._read, name)
         self.quantity, self._units, self._set = quantity, units, set_value
-        self._low, self._high, self._may_be_empty = low, high, may_be_empty
+        self._low, self._high, self._may_be_empty, self._no_zero = low, high, may_be_empty, no_zero
         self.answers: dict[str, Callable[[], None]] = {}  # words that are understood beside figures
 
     def show_value(self, value: float | None, hint: str = "") -> None:
@@ -180,6 +185,8 @@ class FigureField(Field):
             self.answers[text.strip().lower()]()
             return
         value = read(text, self.quantity, self._units(), convert)
+        if value == 0 and self._no_zero:
+            raise FreltError(self._no_zero)
         if not self._low <= value <= self._high:
             units = self._units()
             low, high = units.show(self._low, self.quantity), units.show(self._high, self.quantity)

@@ -9,7 +9,7 @@ from ...core.edit.ratings import rating_at, set_rating
 from ...core.judge.check import KINDS
 from ...core.judge.words import subject
 from ..frame.desk import Desk
-from .fields import FigureField, column, heading
+from .fields import NO_PLATE, FigureField, column, heading
 
 
 class RatingEditor(QFrame):
@@ -23,8 +23,16 @@ class RatingEditor(QFrame):
         self.setAutoFillBackground(True)
         self.setFixedWidth(264)
         self.field = FigureField(
-            "Rating on the plate", "mass", lambda: desk.units, self._typed, high=50_000, may_be_empty=True, name="rating-typed"
+            "Rating on the plate",
+            "mass",
+            lambda: desk.units,
+            self._typed,
+            high=50_000,
+            may_be_empty=True,
+            name="rating-typed",
+            no_zero=NO_PLATE,
         )
+        self.field.answers = {NOT_RATED: self._not_rated, "none": self._not_rated}
         self.where = QLabel()
         self.where.setObjectName("quiet")
         self.where.setWordWrap(True)

@@ -14,7 +14,7 @@ from ....core.edit.weights import with_weight
 from ....core.judge.check import KINDS, field_of
 from ....core.model.carrier import Carrier
 from ...frame.desk import Desk
-from ...widgets.fields import FigureField
+from ...widgets.fields import NO_PLATE, FigureField
 
 Value = Callable[[Carrier], float | str | None]
 Put = Callable[[Carrier, float], Carrier]
@@ -68,6 +68,7 @@ class Form:
         low: float = 0.0,
         high: float = 1e6,
         may_be_empty: bool = False,
+        no_zero: str = "",
     ) -> FigureField:
         """A figure; `asked` names the dimension drawn while it has the keys."""
         made = FigureField(
@@ -78,6 +79,7 @@ class Form:
             low=low,
             high=high,
             may_be_empty=may_be_empty,
+            no_zero=no_zero,
             name=f"chassis-{asked or label}",
         )
         made.focused.connect(lambda on: self.desk.asked.emit(asked if on else ""))
@@ -142,7 +144,7 @@ class Form:
 
         number = "".join(c for c in field if c.isdigit())
         asked = f"plate:{kind}:{number}" if number else f"plate:{kind}"
-        made = self.field(label, quantity, asked, value, typed, "unknown", high=60_000, may_be_empty=True)
+        made = self.field(label, quantity, asked, value, typed, "unknown", high=60_000, may_be_empty=True, no_zero=NO_PLATE)
         made.setToolTip(f"Where to look: {KINDS[kind].plate}. Without a plate, type “not rated”.")
 
         def none() -> None:

@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QSize, Qt
-from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPaintEvent, QPen
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
 from ....core.day.played import Play
@@ -12,6 +12,7 @@ from ....core.model.day import Act, Day
 from ....paint.day import LANE, DayPicture
 from ....paint.painter import write
 from ...frame.desk import Desk
+from ...frame.painting import painter_on
 
 SNAP = 300.0  # s
 GRIP = 7.0  # px
@@ -53,16 +54,14 @@ class DayPlot(QWidget):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme, picture = self.desk.theme, self.picture
-        p = QPainter(self)
-        p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        p.fillRect(self.rect(), theme.color("sheet"))
-        p.setPen(QPen(theme.color("hairline"), 1.0))
-        p.drawLine(QPointF(0, 0.5), QPointF(self.width(), 0.5))
-        if picture is None or not picture.made.day.acts:
-            write(p, 104, 60, "No day yet: begin with one of the days in the column.", theme.color("soft"), "strong")
-        else:
-            picture.paint(p, theme, self.act_id, self.time)
-        p.end()
+        with painter_on(self) as p:
+            p.fillRect(self.rect(), theme.color("sheet"))
+            p.setPen(QPen(theme.color("hairline"), 1.0))
+            p.drawLine(QPointF(0, 0.5), QPointF(self.width(), 0.5))
+            if picture is None or not picture.made.day.acts:
+                write(p, 104, 60, "No day yet: begin with one of the days in the column.", theme.color("soft"), "strong")
+            else:
+                picture.paint(p, theme, self.act_id, self.time)
 
     # mouse and keys
 

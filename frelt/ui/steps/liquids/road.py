@@ -2,7 +2,7 @@
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QPaintEvent, QPen
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from ....core.base.text import duration, joined, uncapital
@@ -18,6 +18,7 @@ from ....paint import fonts
 from ....paint.painter import write
 from ...frame.desk import Desk
 from ...frame.jobs import Running
+from ...frame.painting import painter_on
 from ...widgets.fields import FigureField, heading, prose
 
 ROW = 46
@@ -56,29 +57,27 @@ class CapRows(QWidget):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme = self.desk.theme
-        p = QPainter(self)
-        p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        for n, cap in enumerate(self.caps):
-            y = n * ROW
-            amount, price = self.words(cap)
-            edge = theme.color(f"{cap.tank.part.liquid.tint}_edge")
-            room = self.width() - fonts.metrics("text", 600, True).horizontalAdvance(amount) - 10
-            name = fonts.wrap(cap.tank.name, room)[0]
-            write(p, 0, y + 13, name, edge, "small", 600, True)
-            write(p, self.width(), y + 13, amount, theme.color("ink"), "text", 600, True, "end")
-            box = QRectF(0, y + 19, self.width() - 2, 6)
-            p.setPen(QPen(theme.color("hairline"), 1.0))
-            p.setBrush(theme.color("field"))
-            p.drawRoundedRect(box, 3, 3)
-            p.setPen(Qt.PenStyle.NoPen)
-            p.setBrush(theme.color(cap.tank.part.liquid.tint))
-            p.drawRoundedRect(QRectF(box.left(), box.top(), box.width() * cap.fill, box.height()), 3, 3)
-            p.setPen(QPen(theme.color("ok" if cap.full else "hand"), 2.4))
-            x = box.left() + box.width() * cap.fill
-            p.drawLine(QPointF(x, box.top() - 3), QPointF(x, box.bottom() + 3))
-            if price:
-                write(p, 0, y + 37, price, theme.color("soft"), "small", 400, True)
-        p.end()
+        with painter_on(self) as p:
+            for n, cap in enumerate(self.caps):
+                y = n * ROW
+                amount, price = self.words(cap)
+                edge = theme.color(f"{cap.tank.part.liquid.tint}_edge")
+                room = self.width() - fonts.metrics("text", 600, True).horizontalAdvance(amount) - 10
+                name = fonts.wrap(cap.tank.name, room)[0]
+                write(p, 0, y + 13, name, edge, "small", 600, True)
+                write(p, self.width(), y + 13, amount, theme.color("ink"), "text", 600, True, "end")
+                box = QRectF(0, y + 19, self.width() - 2, 6)
+                p.setPen(QPen(theme.color("hairline"), 1.0))
+                p.setBrush(theme.color("field"))
+                p.drawRoundedRect(box, 3, 3)
+                p.setPen(Qt.PenStyle.NoPen)
+                p.setBrush(theme.color(cap.tank.part.liquid.tint))
+                p.drawRoundedRect(QRectF(box.left(), box.top(), box.width() * cap.fill, box.height()), 3, 3)
+                p.setPen(QPen(theme.color("ok" if cap.full else "hand"), 2.4))
+                x = box.left() + box.width() * cap.fill
+                p.drawLine(QPointF(x, box.top() - 3), QPointF(x, box.bottom() + 3))
+                if price:
+                    write(p, 0, y + 37, price, theme.color("soft"), "small", 400, True)
 
 
 class RoadPart(QWidget):

@@ -11,6 +11,7 @@ from ....core.model.rig import fill_range
 from ....paint import fonts
 from ....paint.painter import write
 from ...frame.desk import WORST, Desk
+from ...frame.painting import painter_on
 from ...widgets.fields import heading, prose
 
 LEFT, BOTTOM, TOP = 34.0, 34.0, 10.0
@@ -56,30 +57,28 @@ class TankMap(QWidget):
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme, region, box = self.desk.theme, self.region, self.box
-        p = QPainter(self)
-        p.setRenderHint(QPainter.RenderHint.Antialiasing)
-        p.fillRect(box, theme.color("field"))
-        if region is not None and region.corners:
-            points = QPolygonF([self.spot(*c) for c, _ in region.corners])
-            p.setPen(Qt.PenStyle.NoPen)
-            p.setBrush(theme.faded("ok", 0.22))
-            p.drawPolygon(points)
-            self._edges(p, region)
-        p.setPen(QPen(theme.color("soft"), 1.0))
-        p.setBrush(Qt.BrushStyle.NoBrush)
-        p.drawRect(box)
-        self._axes(p)
-        at = self.shown()
-        if at is not None:
-            good = region is not None and region.holds(*at)
-            spot = self.spot(*at)
-            p.setPen(QPen(theme.color("hand"), 1.2, Qt.PenStyle.DashLine))
-            p.drawLine(QPointF(box.left(), spot.y()), spot)
-            p.drawLine(QPointF(spot.x(), box.bottom()), spot)
-            p.setPen(QPen(theme.color("sheet"), 2.0))
-            p.setBrush(theme.color("hand" if good else "over"))
-            p.drawEllipse(spot, 7, 7)
-        p.end()
+        with painter_on(self) as p:
+            p.fillRect(box, theme.color("field"))
+            if region is not None and region.corners:
+                points = QPolygonF([self.spot(*c) for c, _ in region.corners])
+                p.setPen(Qt.PenStyle.NoPen)
+                p.setBrush(theme.faded("ok", 0.22))
+                p.drawPolygon(points)
+                self._edges(p, region)
+            p.setPen(QPen(theme.color("soft"), 1.0))
+            p.setBrush(Qt.BrushStyle.NoBrush)
+            p.drawRect(box)
+            self._axes(p)
+            at = self.shown()
+            if at is not None:
+                good = region is not None and region.holds(*at)
+                spot = self.spot(*at)
+                p.setPen(QPen(theme.color("hand"), 1.2, Qt.PenStyle.DashLine))
+                p.drawLine(QPointF(box.left(), spot.y()), spot)
+                p.drawLine(QPointF(spot.x(), box.bottom()), spot)
+                p.setPen(QPen(theme.color("sheet"), 2.0))
+                p.setBrush(theme.color("hand" if good else "over"))
+                p.drawEllipse(spot, 7, 7)
 
     def _edges(self, p: QPainter, region: Region) -> None:
         """Each edge that a limit sets, with its number."""
