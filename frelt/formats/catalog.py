@@ -1,8 +1,8 @@
 """The equipment catalog as CSV: one entry a row, so that a spreadsheet opens it.
 
 `parameters` are the kind's own, `name=value unit` divided by semicolons; sizes, mass and tank are computed from them
-where their cells are empty. Sizes in mm, kg, L. Decks, outlines and fastenings are not in the table: they are computed,
-or kept in the shop's own library file.
+where their cells are empty. Sizes in mm, kg, L. What has no column of its own (decks, outlines, fastenings, what stands on
+it) is in the last one, as JSON.
 """
 
 from collections.abc import Callable, Iterable
@@ -12,6 +12,8 @@ from msgspec.structs import replace
 from ..core.base.figure import Figure, Source
 from ..core.base.typed import NotUnderstood, read
 from ..core.base.units import METRIC, US
+from ..core.base.value import BadInput
+from ..core.kind.bounds import check_parameters
 from ..core.kind.kind import Kind
 from ..core.kind.make import is_computed, made
 from ..core.kind.registry import every as every_kind
@@ -20,6 +22,7 @@ from ..core.kind.substances import LIQUIDS
 from ..core.model.catalog_entry import Entry
 from ..core.model.item import Centre, HosePart, Item, Part, Placement, Shape, TankPart
 from ..core.model.liquid import Liquid
+from .rest import COLUMN, readable, rest_of, with_rest
 from .rows import Row, every, rows, table
 
 SHAPES: tuple[Shape, ...] = ("box", "upright cylinder", "lying cylinder", "lying ellipse", "cone bottom")
@@ -42,7 +45,7 @@ COLUMNS = (
         "tank_z_mm",
     ),
     *("capacity_L", "capacity_pm_L", "liquid", "heel_percent"),
-    *("hoses", "hose_bore_mm", "hose_length_m", "hose_kg_per_m", "hose_holds", "source", "note"),
+    *("hoses", "hose_bore_mm", "hose_length_m", "hose_kg_per_m", "hose_holds", "source", "note", COLUMN),
 )
 
 
@@ -53,17 +56,21 @@ def read_catalog(
     known: set[str] = set()
 
     def one(row: Row) -> Entry:
-        entry = _entry(row)
+        entry = with_rest(_entry(row), row)
+        try:
+            check_parameters(entry.item)
+        except BadInput as err:
+            raise row.bad(COLUMN, err.expected) from None
         if entry.item.id in known:
             raise row.bad("id", "an id of its own")
         known.add(entry.item.id)
         return entry
 
-    return every(rows(data, file, REQUIRED), one, tell, still)
+    return every(rows(data, file, REQUIRED, COLUMNS), one, tell, still)
 
 
 def _entry(row: Row) -> Entry:
-    kind = find(row.text("kind"))
+    kind = find(row.text("kind").casefold())
     if kind is None:
         raise row.bad("kind", f"one of {', '.join(sorted(every_kind()))}")
     if not row.text("id") or not row.text("name"):
@@ -199,8 +206,14 @@ def _liquid(row: Row, column: str) -> Liquid:
 
 
 def write_catalog(listed: Iterable[Entry]) -> bytes:
-    """Entries as a table that `read_catalog` reads; formulas neutralised."""
-    return table(COLUMNS, (_cells(e) for e in listed))
+    """Entries as a table from which `read_catalog` reads the same ones; formulas neutralised."""
+    return table(COLUMNS, (_told(replace(e, own=False)) for e in listed))
+
+
+def _told(entry: Entry) -> dict[str, object]:
+    """The cells of an entry, and what they do not say."""
+    cells, made = readable(_cells(entry), _entry, REQUIRED)
+    return cells | {COLUMN: rest_of(entry, made)}
 
 
 def _cells(entry: Entry) -> dict[str, object]:
@@ -220,7 +233,7 @@ def _cells(entry: Entry) -> dict[str, object]:
         if not is_computed(figure):
             cells[f"{name}_mm"] = _mm(figure.value)
     if not is_computed(item.mass):
-        cells |= {"mass_kg": f"{item.mass.value:g}", "mass_pm_kg": f"{item.mass.plus_minus:g}"}
+        cells |= {"mass_kg": f"{item.mass.value:.10g}", "mass_pm_kg": f"{item.mass.plus_minus:.10g}"}
         at = item.centre
         cells |= {"centre_x_mm": _mm(at.x), "centre_y_mm": _mm(at.y), "centre_z_mm": _mm(at.z)}
     elif kind.make is not None:
@@ -232,7 +245,7 @@ def _parameter(kind: Kind, item: Item) -> Iterable[str]:
     for p in kind.params:
         if p.id in item.fields:
             unit = METRIC.name(p.quantity)
-            yield f"{p.id}={item.fields[p.id].value / METRIC.factor(p.quantity):.7g} {unit}".strip()
+            yield f"{p.id}={item.fields[p.id].value / METRIC.factor(p.quantity):.12g} {unit}".strip()
     for c in kind.choices:
         if c.id in item.options:
             yield f"{c.id}={item.options[c.id]}"
@@ -251,8 +264,8 @@ def _tank_cells(item: Item) -> dict[str, object]:
     cells |= {f"tank_{n}_mm": _mm(getattr(tank, n)) for n in ("length", "width", "height")}
     cells |= {f"tank_{n}_mm": _mm(v) for n, v in zip("xyz", tank.at, strict=True)}
     return cells | {
-        "capacity_L": f"{tank.capacity.value * 1000:.6g}",
-        "capacity_pm_L": f"{tank.capacity.plus_minus * 1000:.6g}",
+        "capacity_L": f"{tank.capacity.value * 1000:.10g}",
+        "capacity_pm_L": f"{tank.capacity.plus_minus * 1000:.10g}",
     }
 
 
@@ -267,10 +280,10 @@ def _hose_cells(item: Item) -> dict[str, object]:
     return cells | {
         "hoses": len(hoses),
         "hose_bore_mm": _mm(first.bore),
-        "hose_length_m": f"{first.length:g}",
-        "hose_kg_per_m": f"{first.mass.value / first.length:.5g}" if first.length else "",
+        "hose_length_m": f"{first.length:.10g}",
+        "hose_kg_per_m": f"{first.mass.value / first.length:.10g}" if first.length else "",
     }
 
 
 def _mm(metres: float) -> str:
-    return f"{metres * 1000:.5g}"
+    return f"{metres * 1000:.10g}"

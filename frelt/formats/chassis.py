@@ -4,15 +4,18 @@ Doors, wheel wells, no-bolt zones and seats are lists divided by semicolons, eac
 """
 
 from collections.abc import Callable, Iterable
+from typing import Any
 
 from msgspec.structs import replace
 
-from ..core.base.figure import Figure, Rating, Source, rated
+from ..core.base.figure import NOT_RATED, Figure, Rating, Source, rated
+from ..core.base.value import BadInput
 from ..core.geometry.measures import deck_length, deck_width
 from ..core.masses.bare import on_axles
 from ..core.model.carrier import (
     Axle,
     Body,
+    Brakes,
     Carrier,
     Deck,
     Door,
@@ -28,7 +31,9 @@ from ..core.model.carrier import (
     Zone,
 )
 from ..core.model.catalog_entry import Chassis
+from .rest import COLUMN, readable, rest_of, told_with
 from .rows import Row, every, rows, table
+from .strict import typed
 
 VEHICLES = ("pickup", "flatbed", "service body", "box truck", "van")
 KINDS = ("trailer", *VEHICLES)
@@ -60,8 +65,37 @@ COLUMNS = (
         "coupler_gross_kg",
         "coupler_tongue_kg",
     ),
-    *("receiver_gross_kg", "receiver_tongue_kg", "ratings_source", "note"),
+    *("receiver_gross_kg", "receiver_tongue_kg", "bars_gross_kg", "bars_tongue_kg", "ball_gross_kg", "ball_tongue_kg"),
+    *("chain_kg", "jack_kg", "stands_kg", "roof_kg", "floor_kg", "brakes", "load_index", "ratings_source", "note", COLUMN),
 )
+# The ratings that have a column each, by field; a trailer's and a vehicle's.
+LIMITS = {
+    "trailer": {
+        "gross": "gross_kg",
+        "coupler_gross": "coupler_gross_kg",
+        "coupler_tongue": "coupler_tongue_kg",
+        "safety_chain": "chain_kg",
+        "jack": "jack_kg",
+        "stands": "stands_kg",
+        "roof": "roof_kg",
+        "deck_point": "floor_kg",
+    },
+    "vehicle": {
+        "gross": "gross_kg",
+        "payload": "payload_kg",
+        "combination": "combination_kg",
+        "tow": "tow_kg",
+        "receiver_gross": "receiver_gross_kg",
+        "receiver_tongue": "receiver_tongue_kg",
+        "receiver_gross_bars": "bars_gross_kg",
+        "receiver_tongue_bars": "bars_tongue_kg",
+        "ball_gross": "ball_gross_kg",
+        "ball_tongue": "ball_tongue_kg",
+        "roof": "roof_kg",
+        "deck_point": "floor_kg",
+    },
+}
+BRAKES: tuple[Brakes, ...] = ("none", "surge", "electric", "air")
 SURFACES: tuple[str, ...] = ("planked", "plate", "coated")
 BODIES: tuple[str, ...] = ("open", "enclosed", "bed", "box")
 SIDES: tuple[str, ...] = ("left", "right", "rear", "front")
@@ -79,13 +113,25 @@ def read_chassis(
     known: set[str] = set()
 
     def one(row: Row) -> Chassis:
-        made = _chassis(row)
+        made = _whole(_chassis(row), row)
         if made.id in known:
             raise row.bad("id", "an id of its own")
         known.add(made.id)
         return made
 
-    return every(rows(data, file, REQUIRED), one, tell, still)
+    return every(rows(data, file, REQUIRED, COLUMNS), one, tell, still)
+
+
+def _whole(made: Chassis, row: Row) -> Chassis:
+    """A chassis with what its last column says."""
+
+    def typed_as(raw: Any) -> Chassis:
+        if not isinstance(raw, dict):
+            raise BadInput("$", "no object", "an object")
+        texts = {n: typed(raw.get(n, ""), str) for n in ("name", "words")}
+        return replace(made, carrier=typed(raw.get("carrier"), type(made.carrier)), **texts)
+
+    return told_with(made, row, typed_as)
 
 
 def _chassis(row: Row) -> Chassis:
@@ -119,12 +165,16 @@ def _axles(row: Row, names: list[str], stations: tuple[float, ...]) -> tuple[Axl
     def nth(listed: tuple[float, ...], n: int) -> float | None:
         return (listed[n] if n < len(listed) else listed[-1]) if listed else None
 
+    indexes = [int(i) for i in row.list_of("load_index", 1, 0, 179)]
+    if row.text("load_index") and indexes != list(row.list_of("load_index", 1, 0, 179)):
+        raise row.bad("load_index", "whole numbers from 0 to 179")
     made = []
     for n, (name, x) in enumerate(zip(names, stations, strict=True)):
         twice = duals == "all" or (duals == "rear" and n > 0)
         tire = Tires(
             rating=_rating(nth(tires, n), source),
             each_end=2 if twice else 1,
+            load_index=indexes[n] if n < len(indexes) else indexes[-1] if indexes else None,
             diameter=row.mm("tire_diameter_mm", 200, 0.68),
             width=row.mm("tire_width_mm", 80, 0.205),
         )
@@ -146,6 +196,8 @@ def _rating(value: float | None, source: Source) -> Rating:
 
 
 def _limit(row: Row, column: str) -> Rating:
+    if row.text(column).casefold() == NOT_RATED:
+        return NOT_RATED
     source = row.one_of("ratings_source", SOURCES, "estimate")
     return _rating(row.number(column, 1, 1, 100_000, None) if row.text(column) else None, source)
 
@@ -196,11 +248,8 @@ def _trailer(row: Row) -> Trailer:
         sharing=row.one_of("sharing", ("equaliser", "independent"), "equaliser"),
         decks=(_deck(row, "Deck", "trailer"),),
         empty=_trailer_empty(row, len(stations)),
-        ratings=TrailerRatings(
-            gross=_limit(row, "gross_kg"),
-            coupler_gross=_limit(row, "coupler_gross_kg"),
-            coupler_tongue=_limit(row, "coupler_tongue_kg"),
-        ),
+        ratings=TrailerRatings(**{name: _limit(row, column) for name, column in LIMITS["trailer"].items()}),
+        brakes=row.one_of("brakes", BRAKES, None) if row.text("brakes") else None,
         body=_body(row, "open"),
         note=row.text("note"),
     )
@@ -224,14 +273,7 @@ def _vehicle(row: Row, kind: str) -> Vehicle:
         decks=(_deck(row, deck_name, "vehicle"),),
         seats=_seats(row),
         empty=VehicleEmpty(front=weights[0], rear=weights[1], height=_height(row, 0.70)) if weights else None,
-        ratings=VehicleRatings(
-            gross=_limit(row, "gross_kg"),
-            payload=_limit(row, "payload_kg"),
-            combination=_limit(row, "combination_kg"),
-            tow=_limit(row, "tow_kg"),
-            receiver_gross=_limit(row, "receiver_gross_kg"),
-            receiver_tongue=_limit(row, "receiver_tongue_kg"),
-        ),
+        ratings=VehicleRatings(**{name: _limit(row, column) for name, column in LIMITS["vehicle"].items()}),
         body=_body(row, "box" if kind in ("van", "box truck") else "bed"),
         note=row.text("note"),
     )
@@ -302,8 +344,14 @@ def _seats(row: Row) -> tuple[Seat, ...]:
 
 
 def write_chassis(listed: Iterable[Chassis]) -> bytes:
-    """A table that `read_chassis` reads back; what it has no column for (slanted decks, aboard lists) is left out."""
-    return table(COLUMNS, (_cells(c) for c in listed))
+    """A table from which `read_chassis` reads the same chassis; what has no column of its own is in the last one, as JSON."""
+    return table(COLUMNS, (_told(replace(c, own=False)) for c in listed))
+
+
+def _told(one: Chassis) -> dict[str, object]:
+    """The cells of a chassis, and what they do not say."""
+    cells, made = readable(_cells(one), _chassis, REQUIRED)
+    return cells | {COLUMN: rest_of(one, made)}
 
 
 def _cells(one: Chassis) -> dict[str, object]:
@@ -337,9 +385,9 @@ def _cells(one: Chassis) -> dict[str, object]:
             f"{z.below.replace(',', '').replace(';', '')}, {_show(z.x0)}, {_show(z.y0)}, {_show(z.x1)}, {_show(z.y1)}"
             for z in body.zones
         ),
+        "load_index": ";".join(str(a.tires.load_index) for a in c.axles) if all(a.tires.load_index for a in c.axles) else "",
         "axle_kg": _ratings([a.rating for a in c.axles]),
         "tire_kg": _ratings([a.tires.rating for a in c.axles]),
-        "gross_kg": _ratings([c.ratings.gross]),
         "ratings_source": _source([c.ratings.gross, *(a.rating for a in c.axles)]),
         "note": c.note,
     }
@@ -351,36 +399,35 @@ def _cells(one: Chassis) -> dict[str, object]:
         sags = [rated(a.rating) / a.rate.value for a in c.axles if a.rate is not None and rated(a.rating)]  # type: ignore[operator]
         cells["sag_mm"] = _show(sags[0]) if sags else ""
         cells |= {"coupler_height_mm": _show(c.coupler_z), "jack_mm": "" if c.jack_x is None else _show(c.jack_x - c.coupler_x)}
-        cells |= {
-            "coupler_gross_kg": _ratings([c.ratings.coupler_gross]),
-            "coupler_tongue_kg": _ratings([c.ratings.coupler_tongue]),
-        }
+        cells |= {column: _ratings([getattr(c.ratings, name)]) for name, column in LIMITS["trailer"].items()}
+        cells["brakes"] = c.brakes or ""
         if c.empty is not None:
             read = on_axles(c.empty)
             weights = (c.empty.tongue, *(c.empty.each or ((read,) if read is not None else ())))
-            cells["empty_gross_kg"] = "" if c.empty.gross is None else f"{c.empty.gross.value:g}"
+            cells["empty_gross_kg"] = "" if c.empty.gross is None else f"{c.empty.gross.value:.10g}"
     else:
         cells |= {"carrier": c.body_kind, "ball_mm": "" if c.ball_x is None else _show(c.ball_x)}
         cells |= {"ball_height_mm": "" if c.ball_z is None else _show(c.ball_z)}
         cells["seats"] = "; ".join(f"{s.name.replace(',', '').replace(';', '')}, {_show(s.x)}, {_show(s.y)}" for s in c.seats)
-        for name in ("payload", "tow", "combination", "receiver_gross", "receiver_tongue"):
-            cells[f"{name}_kg"] = _ratings([getattr(c.ratings, name)])
+        cells |= {column: _ratings([getattr(c.ratings, name)]) for name, column in LIMITS["vehicle"].items()}
         weights = () if c.empty is None else (c.empty.front, c.empty.rear)
     if weights and c.empty is not None:
         share = weights[1].plus_minus / weights[1].value if weights[1].value else 0.0
-        cells |= {"empty_kg": ";".join(f"{f.value:g}" for f in weights), "empty_pm_percent": f"{share * 100:.1f}"}
+        cells |= {"empty_kg": ";".join(f"{f.value:.10g}" for f in weights), "empty_pm_percent": f"{share * 100:.10g}"}
         cells |= {"empty_source": weights[1].source, "height_mm": _show(c.empty.height.value)}
         cells["height_pm_mm"] = _show(c.empty.height.plus_minus)
     return cells
 
 
 def _show(metres: float) -> str:
-    return f"{metres * 1000:.1f}".removesuffix(".0")
+    return f"{metres * 1000:.10g}"
 
 
 def _ratings(listed: list[Rating]) -> str:
+    if listed == [NOT_RATED]:
+        return NOT_RATED
     values = [rated(r) for r in listed]
-    return "" if None in values else ";".join(f"{v:g}" for v in values)
+    return "" if None in values else ";".join(f"{v:.10g}" for v in values)
 
 
 def _source(listed: list[Rating]) -> str:

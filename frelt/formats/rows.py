@@ -2,32 +2,38 @@
 
 import csv
 import io
-from collections.abc import Callable, Iterable, Iterator, Mapping, Sequence
+import re
+from collections.abc import Callable, Iterable, Mapping, Sequence
 from typing import TypeVar
 
 from ..core.base.value import BadInput, BadTable
+from .cells import sheet
 
 Choice = TypeVar("Choice", bound=str)
 Made = TypeVar("Made")
 MOST_ROWS = 20_000
 EACH_TOLD = 200  # rows between two words of how far a table is
-FORMULA = ("=", "+", "-", "@", "\t", "\r")  # what a spreadsheet would run
+FORMULA = ("=", "+", "-", "@", "\t", "\r", "\n", "|", "%")  # what a spreadsheet would run, or hand on to something that does
 
 
 class Row:
-    """One row of the file, which knows where it stands when a cell is wrong."""
+    """One row of the file, which knows where it stands when a cell is wrong. factors, comma: see `cells.Sheet`."""
 
-    def __init__(self, file: str, line: int, cells: dict[str, str]) -> None:
+    def __init__(
+        self, file: str, line: int, cells: dict[str, str], factors: Mapping[str, float] | None = None, comma: bool = False
+    ) -> None:
         self.file, self.line, self.cells = file, line, cells
+        self._factors, self._comma = factors or {}, comma
 
     def text(self, column: str) -> str:
         """What a cell says, or nothing."""
         text = (self.cells.get(column) or "").strip()
-        return text[1:] if text.startswith("'") and text[1:].startswith(FORMULA) else text
+        return text[1:] if text.startswith("'") and _runs(text[1:]) else text
 
     def bad(self, column: str, expected: str) -> BadInput:
         """What to raise of a cell."""
-        found = f"“{self.text(column)}”" if self.text(column) else "nothing"
+        text = self.text(column)
+        found = f"“{text if len(text) <= 60 else text[:57] + '…'}”" if text else "nothing"
         return BadInput(f"row {self.line}, column {column}", found, expected, self.file)
 
     def number(self, column: str, scale: float, low: float, high: float, empty: float | None = 0.0) -> float:
@@ -35,61 +41,59 @@ class Row:
         text = self.text(column)
         if not text and empty is not None:
             return empty
+        return self._bounded(column, text, scale, low, high, "a number")
+
+    def _bounded(self, column: str, text: str, scale: float, low: float, high: float, what: str) -> float:
+        factor = self._factors.get(column, 1.0)
+        expected = f"{what} from {low / factor:.6g} to {high / factor:.6g}"
+        value = self._number(column, text)
+        if value is None or not low <= value * factor <= high:
+            raise self.bad(column, expected)
+        return round(value * factor * scale, 9)
+
+    def _number(self, column: str, text: str) -> float | None:
+        """A number as spreadsheets write it, None where it is none. Raises BadInput where it could be two."""
+        text = text.replace("\u00a0", " ").replace("\u202f", " ").replace("\u2212", "-").replace("’", "'")
+        if self._comma:
+            text = re.sub(r"(?<=\d)[. '](?=\d{3}(?:\D|$))", "", text).replace(",", ".", 1)
+        elif _THOUSANDS.fullmatch(text):
+            text = text.replace(",", "").replace(" ", "").replace("'", "")
+        elif _EITHER.fullmatch(text):
+            raise self.bad(column, "a number without a comma, which could divide thousands or fractions")
+        if len(text) > MOST_DIGITS:
+            return None
         try:
-            value = float(text)
+            return float(text)
         except ValueError:
-            raise self.bad(column, f"a number from {low:g} to {high:g}") from None
-        if not low <= value <= high:
-            raise self.bad(column, f"a number from {low:g} to {high:g}")
-        return round(value * scale, 9)
+            return None
 
     def one_of(self, column: str, choices: Sequence[Choice], empty: Choice | None) -> Choice:
-        """One of some words. Raises BadInput."""
-        text = self.text(column) or empty
+        """One of some words, large or small. Raises BadInput."""
+        text = (self.text(column) or empty or "").casefold()
         for choice in choices:
-            if choice == text:
+            if choice.casefold() == text:
                 return choice
         raise self.bad(column, f"one of {', '.join(choices)}")
 
     def list_of(self, column: str, scale: float, low: float, high: float) -> tuple[float, ...]:
         """Numbers divided by semicolons. Raises BadInput."""
-        found = []
-        for text in filter(None, (t.strip() for t in self.text(column).split(";"))):
-            try:
-                value = float(text)
-            except ValueError:
-                raise self.bad(column, f"numbers from {low:g} to {high:g}, divided by semicolons") from None
-            if not low <= value <= high:
-                raise self.bad(column, f"numbers from {low:g} to {high:g}, divided by semicolons")
-            found.append(round(value * scale, 9))
-        return tuple(found)
+        parts = filter(None, (t.strip() for t in self.text(column).split(";")))
+        return tuple(self._bounded(column, t, scale, low, high, "numbers divided by semicolons, each") for t in parts)
 
     def mm(self, column: str, low: float = 1, empty: float | None = None) -> float:
         """A length in mm, as m."""
         return self.number(column, 0.001, low, 20_000, empty)
 
 
-def rows(data: bytes, file: str, required: Sequence[str]) -> list[Row]:
-    """Every row of a table. Raises BadInput where the file is no table or lacks a column."""
-    return list(_rows(data, file, required))
+MOST_DIGITS = 40
+_THOUSANDS = re.compile(r"[-+]?\d{1,3}(?:,\d{3}){2,}(?:\.\d+)?|[-+]?\d{1,3},\d{3}\.\d+|[-+]?\d{1,3}(?:[ ']\d{3})+(?:\.\d+)?")
+_EITHER = re.compile(r"[-+]?\d+,\d+")
 
 
-def _rows(data: bytes, file: str, required: Sequence[str]) -> Iterator[Row]:
-    try:
-        text = data.decode("utf-8-sig")
-    except UnicodeDecodeError as err:
-        raise BadInput(f"byte {err.start}", "not UTF-8", "a UTF-8 CSV file", file) from None
-    reader = csv.DictReader(io.StringIO(text, newline=""))
-    try:
-        missing = [c for c in required if c not in (reader.fieldnames or ())]
-        if missing:
-            raise BadInput("row 1", f"no column {missing[0]}", f"the columns {', '.join(required)}", file)
-        for n, cells in enumerate(reader):
-            if n == MOST_ROWS:
-                raise BadInput(f"row {reader.line_num}", "one row too many", f"at most {MOST_ROWS:,} rows", file)
-            yield Row(file, reader.line_num, cells)
-    except csv.Error as err:
-        raise BadInput(f"row {reader.line_num}", str(err), "a CSV file", file) from None
+def rows(data: bytes, file: str, required: Sequence[str], known: Sequence[str]) -> list[Row]:
+    """Every row of a table. Raises BadInput where the file is no table, lacks a column or has one that is not known."""
+    found = sheet(data, file, required, known, MOST_ROWS)
+    return [Row(file, line, cells, found.factors, found.comma) for line, cells in found.rows]
 
 
 def every(
@@ -130,14 +134,16 @@ def table(columns: Sequence[str], listed: Iterable[Mapping[str, object]]) -> byt
 
 
 def _safe(value: object) -> object:
-    if isinstance(value, str) and value.startswith(FORMULA) and not _number(value):
-        return f"'{value}"
-    return value
+    if not isinstance(value, str):
+        return value
+    again = value.startswith("'") and _runs(value[1:])  # which reading would take for an apostrophe of ours
+    return f"'{value}" if again or (_runs(value) and not _number(value)) else value
+
+
+def _runs(text: str) -> bool:
+    """Whether a spreadsheet would run a text, also behind spaces and signs that are not seen."""
+    return text.startswith(FORMULA) or text.lstrip(" \u00a0\u200b\ufeff\t\r\n\v\f").startswith(FORMULA)
 
 
 def _number(text: str) -> bool:
-    try:
-        float(text)
-    except ValueError:
-        return False
-    return True
+    return re.fullmatch(r"-?\d+(?:\.\d+)?(?:e[-+]?\d+)?", text) is not None
