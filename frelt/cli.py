@@ -126,9 +126,14 @@ def judge_file(file: str, rig_id: str | None, units: Units) -> Judged:
     except FreltError as err:
         return Judged(file, error=str(err))
     except Exception as err:  # one file that goes wrong in a way nobody thought of must not take the others along
-        where = traceback.extract_tb(err.__traceback__)[-1]
-        told = f"{file}: an unexpected error, {type(err).__name__} ({err}) at {Path(where.filename).name}:{where.lineno}"
-        return Judged(file, error=f"{told}; this is Frelt's fault, not the file's", crashed=True)
+        return Judged(file, error=f"{file}: {_unexpected(err)}", crashed=True)
+
+
+def _unexpected(err: Exception) -> str:
+    """What is said of an error that nobody thought of."""
+    where = traceback.extract_tb(err.__traceback__)[-1]
+    told = f"an unexpected error, {type(err).__name__} ({err}) at {Path(where.filename).name}:{where.lineno}"
+    return f"{told}; this is Frelt's fault, not the file's"
 
 
 def _check(options: argparse.Namespace) -> int:
@@ -192,7 +197,10 @@ def _written(options: argparse.Namespace, what: str) -> int:
             _complain(f"{options.file}: {words}")
         rigs = [r for r in document.rigs if options.rig in (None, r.id)]
         if not rigs:
-            raise FreltError(f"{options.file}: $.rigs: no rig “{options.rig}”; expected one of {[r.id for r in document.rigs]}")
+            wanted = f"one of {[r.id for r in document.rigs]}" if document.rigs else "at least one rig"
+            raise FreltError(
+                f"{options.file}: $.rigs: {f'no rig “{options.rig}”' if options.rig else 'none'}; expected {wanted}"
+            )
         if what == "sheet":
             from .paint.sheet import sheet_pdf
 
@@ -216,6 +224,9 @@ def _written(options: argparse.Namespace, what: str) -> int:
     except OSError as err:
         _complain(f"{options.output}: {err.strerror or err}; expected a place to write it")
         return BAD
+    except Exception as err:
+        _complain(f"{options.file}: {_unexpected(err)}; nothing was written")
+        return CRASHED
     return OK
 
 

@@ -1,99 +1,110 @@
-"""Damage demo documents and tables at random; each must open or be refused in words. Usage: ./run fuzz [SECONDS] [SEED].
+"""Throw damaged files, tables, typed texts, kills and random gestures at Frelt. Usage: ./run fuzz [--minutes N] [--seed S]
+[--only files,tables,…] [--count N] [--first N] [--repeat FILE].
 
-What opens is solved, drawn and encoded again. Anything but a refusal ends the run with the seed and the damaged file.
+Each must come to an answer or be refused in words, in five seconds at most. What goes wrong is told with the seed and the number
+that repeat it, and is kept as a file; `--repeat` takes such a file.
 """
 
+import argparse
 import os
 import random
+import signal
 import sys
 import tempfile
 import time
-from contextlib import suppress
+import traceback
+import warnings
+from collections import Counter
+from concurrent.futures import ProcessPoolExecutor
+from importlib import import_module
 from pathlib import Path
+from types import FrameType, ModuleType
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
-
-import msgspec
-
-from frelt.app.places import shipped
-from frelt.core.base.units import US
-from frelt.core.base.value import FreltError
-from frelt.core.judge.words import sentence
-from frelt.core.report.report import report
-from frelt.core.solve import solve
-from frelt.formats.catalog import read_catalog
-from frelt.formats.document import decode, encode
-
-DEMOS = ("barn-wash", "hull-rinse", "solar-rinse", "playground-rinse", "ballast-wash", "shelter-round", "tram-stops")
-VALUES = (None, 0, -1, 1e-9, 1e9, -5.0, "", "x", "water", [], {}, True, "<b>", "\x1b[31m", 0.5, 3)
-TABLE = "id,name,kind,length_mm,width_mm,height_mm,mass_kg\na,Box,box,400,300,200,5\nb,Drum,drum,600,600,900,12\n"
+os.environ.setdefault("FRELT_HOME", tempfile.mkdtemp(prefix="frelt-fuzz-"))
+MODES = ("files", "tables", "texts", "kills", "gestures")
+SHARE = {"files": 0.35, "tables": 0.2, "texts": 0.1, "kills": 0.15, "gestures": 0.2}
+CHUNK = {"files": 100, "tables": 100, "texts": 5000, "kills": 20, "gestures": 2}
+SLOW = 5  # [s] above which something hangs
 
 
-def places(raw: object, path: tuple[object, ...] = ()) -> list[tuple[object, ...]]:
-    """Every place of a JSON value."""
-    inner = raw.items() if isinstance(raw, dict) else enumerate(raw) if isinstance(raw, list) else ()
-    return [path, *(p for key, one in inner for p in places(one, (*path, key)))]
+class Hung(Exception):
+    """It took too long."""
 
 
-def damaged(data: bytes, rng: random.Random) -> bytes:
-    """A document with one to four of its values replaced, dropped or doubled; or with bytes changed."""
-    if rng.random() < 0.15:
-        made = bytearray(data)
-        for _ in range(rng.randint(1, 4)):
-            made[rng.randrange(len(made))] = rng.randrange(256)
-        return bytes(made)
-    raw = msgspec.json.decode(data)
-    for _ in range(rng.randint(1, 4)):
-        path = rng.choice(places(raw)[1:])
-        holder = raw
-        for key in path[:-1]:
-            holder = holder[key]
-        how = rng.random()
-        if how < 0.2:
-            del holder[path[-1]]
-        elif how < 0.3 and isinstance(holder, list):
-            holder.append(holder[path[-1]])
-        else:
-            holder[path[-1]] = rng.choice(VALUES)
-    return msgspec.json.encode(raw)
+def _alarm(_: int, __: FrameType | None) -> None:
+    raise Hung(f"no answer in {SLOW} s")
 
 
-def look_at(data: bytes) -> str:
-    """Open a document and use it, or say that it was refused."""
+def _of(mode: str) -> ModuleType:
+    return import_module(f"fuzzing.{mode}")
+
+
+def one(mode: str, data: bytes, slow: int = SLOW) -> str:
+    """What one thing comes to. Raises whatever goes wrong."""
+    warnings.simplefilter("error")
+    signal.signal(signal.SIGALRM, _alarm)
+    signal.alarm(slow * (6 if mode == "gestures" else 1))  # a case of gestures is many
     try:
-        document = decode(data, "damaged")
-    except FreltError:
-        return "refused"
-    for rig in document.rigs:
-        solved = solve(rig)
-        report(solved, {c.id: sentence(c, US) for c in solved.checks})
-    assert decode(encode(document), "again") == document
-    return "opened"
+        said: str = _of(mode).run(data)
+        return said
+    finally:
+        signal.alarm(0)
 
 
-def main() -> None:
-    """Damage for so many seconds."""
-    seconds = float(sys.argv[1]) if len(sys.argv) > 1 else 60.0
-    seed = int(sys.argv[2]) if len(sys.argv) > 2 else random.randrange(10**9)
-    rng, until = random.Random(seed), time.monotonic() + seconds
-    whole = [shipped(f"demo/{name}.frelt.json") for name in DEMOS]
-    count = {"refused": 0, "opened": 0, "tables": 0}
-    while time.monotonic() < until:
-        data = damaged(rng.choice(whole), rng)
+def some(mode: str, seed: int, first: int, count: int) -> tuple[Counter[str], list[str]]:
+    """So many cases from a number on: what they came to, and what went wrong, in words."""
+    came: Counter[str] = Counter()
+    wrong: list[str] = []
+    for n in range(first, first + count):
+        data = _of(mode).make(random.Random(f"{seed}/{mode}/{n}"))
         try:
-            count[look_at(data)] += 1
-            table = bytearray(TABLE.encode())
-            table[rng.randrange(len(table))] = rng.randrange(256)
-            data = bytes(table)
-            with suppress(FreltError):
-                read_catalog(data, "damaged.csv")
-            count["tables"] += 1
-        except Exception:
-            Path(tempfile.gettempdir(), "frelt-fuzzed").write_bytes(data)
-            print(f"seed {seed}, after {count}: the file is frelt-fuzzed in the folder for temporary files", file=sys.stderr)
-            raise
-    print(f"seed {seed}: {count}")
+            came[one(mode, data)] += 1
+        except Exception as err:
+            came["WRONG"] += 1
+            kept = Path(tempfile.gettempdir(), f"frelt-fuzzed-{mode}-{seed}-{n}{_of(mode).ending}")
+            kept.write_bytes(data)
+            where = traceback.extract_tb(err.__traceback__)[-1]
+            place = f"{Path(where.filename).name}:{where.lineno}"
+            wrong.append(f"{type(err).__name__} at {place}: {str(err)[:120]!r}; repeat: --only {mode} --repeat {kept}")
+    return came, wrong
+
+
+def main() -> int:
+    """Run what was asked for."""
+    asked = argparse.ArgumentParser(prog="./run fuzz")
+    asked.add_argument("--minutes", type=float, default=1.0)
+    asked.add_argument("--seed", type=int, default=1)
+    asked.add_argument("--only", default=",".join(MODES))
+    asked.add_argument("--count", type=int, default=0, help="so many of each instead of so long")
+    asked.add_argument("--first", type=int, default=0)
+    asked.add_argument("--repeat", type=Path, help="the file of one case, of the mode that --only names")
+    options = asked.parse_args()
+    modes = [m for m in options.only.split(",") if m in MODES]
+    if options.repeat is not None:
+        print(one(modes[0], options.repeat.read_bytes(), 600))
+        return 0
+    bad = False
+    for mode in modes:
+        begin, came, wrong = time.monotonic(), Counter[str](), list[str]()
+        until = begin + options.minutes * 60 * SHARE[mode] / sum(SHARE[m] for m in modes)
+        at, workers = options.first, 1 if mode in ("kills", "gestures") else os.cpu_count() or 1
+        with ProcessPoolExecutor(workers) as pool:
+            while (time.monotonic() < until) if not options.count else (at < options.first + options.count):
+                size = CHUNK[mode] if not options.count else min(CHUNK[mode], options.first + options.count - at)
+                starts = [
+                    s for s in range(at, at + size * workers, size) if not options.count or s < options.first + options.count
+                ]
+                for found in pool.map(some, *zip(*((mode, options.seed, s, size) for s in starts), strict=True)):
+                    came += found[0]
+                    wrong += found[1]
+                at += size * len(starts)
+        print(f"{mode}: {at - options.first:,} in {time.monotonic() - begin:.0f} s: {dict(came)}", flush=True)
+        for line in dict.fromkeys(wrong[:40]):
+            print(f"  {line}", file=sys.stderr, flush=True)
+        bad = bad or bool(wrong)
+    return 1 if bad else 0
 
 
 if __name__ == "__main__":
-    main()
+    sys.exit(main())

@@ -8,7 +8,7 @@ from msgspec import Struct
 
 from ..core.base.value import FreltError
 from ..core.model.document import Document
-from ..formats.document import decode, encode
+from ..formats.document import decode
 from .places import state_dir
 from .reading import read_file
 from .storage import write_atomically
@@ -104,11 +104,8 @@ def forget(found: Recovered) -> None:
 
 
 def _written(document: Document) -> bytes:
-    """The document as it is saved; where it cannot be, as it stands: better kept and refused later than lost."""
-    try:
-        return encode(document)
-    except FreltError:
-        return msgspec.json.encode(document)
+    """The document as it stands: it passed the gate, so it is not read again to see whether it can be."""
+    return msgspec.json.encode(document)
 
 
 def _when(file: Path) -> float:

@@ -26,8 +26,10 @@ def parsed(data: bytes) -> Any:
         raise BadInput(where, uncapital(err.msg), "whole JSON; the file may be cut short") from None
     except RecursionError:
         raise BadInput("$", "brackets nested too deeply", "a rig document") from None
-    if any(w in text for w in _ODD) or _TOO_LARGE.search(text):
-        _finite(found, "$")
+    except ValueError:  # what Python says of a whole number of thousands of digits
+        raise BadInput("$", "a whole number of thousands of digits", "figures of this world") from None
+    if any(w in text for w in _ODD) or _TOO_LARGE.search(text) or _HALF.search(text):
+        _sound(found, "$")
     return found
 
 
@@ -37,18 +39,22 @@ class _Odd(str):
 
 _ODD = ("NaN", "Infinity")
 _TOO_LARGE = re.compile(r"\d[eE]\+?\d{3}")
+_HALF = re.compile(r"\\u[dD][89a-fA-F]")
 
 
-def _finite(value: Any, path: str) -> None:
-    """Raises BadInput with the path of the first number that is not finite."""
+def _sound(value: Any, path: str) -> None:
+    """Raises BadInput with the path of the first number that is not finite, or the first text with half of a character in it."""
+    if isinstance(value, str) and not isinstance(value, _Odd) and any(0xD800 <= ord(c) < 0xE000 for c in value):
+        raise BadInput(path, "half of a character", "text that can be written down")
     if isinstance(value, _Odd) or (isinstance(value, float) and not isfinite(value)):
         raise BadInput(path, f"the number {value}", "finite numbers only")
     if isinstance(value, dict):
         for key, one in value.items():
-            _finite(one, f"{path}.{key}")
+            _sound(key, path)
+            _sound(one, f"{path}.{key}")
     elif isinstance(value, list):
         for n, one in enumerate(value):
-            _finite(one, f"{path}[{n}]")
+            _sound(one, f"{path}[{n}]")
 
 
 def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:

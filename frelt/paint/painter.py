@@ -13,7 +13,7 @@ from .theme import Theme
 
 Ready = tuple[tuple[str, QPainterPath], ...]
 
-_ready: Memo[Ready] = Memo(8000)
+_ready: Memo[Ready] = Memo(40_000)  # every view of the most items a rig may have
 
 
 def qt_path(path: Path) -> QPainterPath:
@@ -36,7 +36,7 @@ def qt_path(path: Path) -> QPainterPath:
 
 def ready(paths: tuple[Path, ...], key: object, kept: Kept) -> Ready:
     """Qt's paths of a group, kept while the group's paths are the same."""
-    return _ready.get(kept, key, (paths,), lambda: tuple((p.role, qt_path(p)) for p in paths))
+    return _ready.get(kept, (key, len(paths)), paths, lambda: tuple((p.role, qt_path(p)) for p in paths))
 
 
 def transform(scale: float, x: float, y: float) -> QTransform:
@@ -58,7 +58,10 @@ def paint(
     for n, group in enumerate(groups):
         held = group.item in in_hand and bool(group.item)
         painter.setTransform(QTransform(*group.at) * view * base)
-        for role, path in ready(group.paths, (key, group.item or n), kept):
+        drawn = ready(group.paths, (key, group.item or n), kept)
+        if group.item and len(drawn) > 1 and not held and _tiny(painter.transform(), drawn[0][1]):
+            drawn = drawn[:1]
+        for role, path in drawn:
             painter.setPen(theme.pen(role, held))
             painter.setBrush(theme.brush(role))
             painter.drawPath(path)
@@ -67,6 +70,14 @@ def paint(
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawPath(ready(group.paths, (key, group.item), kept)[0][1])
     painter.setTransform(base)
+
+
+TINY = 13.0  # px; what is smaller shows its outline alone, since finer strokes would run into each other
+
+
+def _tiny(at: QTransform, outline_of: QPainterPath) -> bool:
+    box = at.mapRect(outline_of.controlPointRect())
+    return max(box.width(), box.height()) < TINY
 
 
 def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Theme, key: str, kept: Kept) -> None:
@@ -105,7 +116,9 @@ def outline(
     painter.setBrush(Qt.BrushStyle.NoBrush)
     for group in groups:
         painter.setTransform(QTransform(*group.at) * view * base)
-        painter.drawPath(ready(group.paths, (key, group.item), kept)[0][1])
+        path = ready(group.paths, (key, role, group.item), kept)[0][1]
+        if not _tiny(painter.transform(), path):
+            painter.drawPath(path)
     painter.setTransform(base)
 
 

@@ -75,6 +75,10 @@ _FEET = re.compile(
 _LOAD_INDEX = re.compile(r"^li\s*(\d{1,3})$")
 _OTHER = re.compile(rf"^(?P<value>{_NUMBER})\s*(?P<unit>[^\d\s].*)$")
 
+MOST_TYPED = 80  # signs; no figure needs more
+_NAME = r"[a-zµ°\"'′″][a-zµ°²³_]{0,20}(?: [a-zµ°²³_]{1,20}){0,2}(?: ?(?:\*\*|\^) ?[2-4])?"  # one power, no tower of them
+_UNIT = re.compile(rf"{_NAME}(?: ?[/·*] ?{_NAME}){{0,2}}")
+
 Convert = Callable[[float, str, str], float]
 
 
@@ -91,6 +95,8 @@ def read(text: str, quantity: Quantity, units: Units, convert: Convert | None = 
     convert: (number, unit, SI unit) -> value, for units that are not in the small table.
     Raises NotUnderstood with an example.
     """
+    if len(text) > MOST_TYPED:
+        raise NotUnderstood(f"{text[:20]}…", quantity)
     tidy = text.strip().lower().replace("−", "-").replace("’", "'").replace("”", '"')
     for glyph, plain in VULGAR.items():
         tidy = tidy.replace(glyph, f" {plain}")
@@ -123,7 +129,7 @@ def _read(text: str, quantity: Quantity, units: Units, convert: Convert | None) 
     known = PLAIN[quantity].get(unit)
     if known is not None:
         return number * known
-    if convert is None or quantity not in DIMENSIONS:
+    if convert is None or quantity not in DIMENSIONS or not _UNIT.fullmatch(unit):
         return None
     try:
         return convert(number, unit, DIMENSIONS[quantity])

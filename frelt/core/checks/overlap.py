@@ -1,6 +1,6 @@
 """No two items may take the same room, in outline and height."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
 
 import numpy as np
 
@@ -9,7 +9,7 @@ from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
 from ..model.rig import Rig
 from ..space.rooms import carried_by
-from ..space.solids import TOUCH, depth, solids
+from ..space.solids import TOUCH, Solid, depth, solids
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
@@ -17,7 +17,8 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     listed = [i for i in rig.items if i.id in room]
     above = carried_by(rig)
     clean = True
-    for i, j in _near(list(room.values())):
+    pairs, more = _near(list(room.values()))
+    for i, j in pairs:
         a, b = listed[i], listed[j]
         if b.id in above.get(a.id, ()) or a.id in above.get(b.id, ()) or not _together(rig, a.id, b.id):
             continue
@@ -38,14 +39,29 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 scale=max(size, 0.01),
                 why=b.name,
             )
+    if more:
+        clean = False
+        yield Check(
+            id="overlap:more",
+            kind="overlap",
+            subject="Items",
+            quantity="length",
+            status="over",
+            margin=0.0,
+            limit=0.0,
+            detail=(f"{more:,}",),
+        )
     if clean:
         yield Check(id="overlap", kind="overlap", subject="Items apart", quantity="length", status="ok")
 
 
-def _near(room: list) -> Iterable[tuple[int, int]]:  # type: ignore[type-arg]
-    """Pairs whose boxes meet in plan and height."""
+MOST = 500  # pairs that are told one by one, those that share most of their length and width first
+
+
+def _near(room: Sequence[Solid]) -> tuple[list[tuple[int, int]], int]:
+    """Pairs whose boxes meet in plan and height, and how many more of them there are than are told."""
     if len(room) < 2:
-        return ()
+        return [], 0
     box = np.array([(s.x0, s.y0, s.low, s.x1, s.y1, s.high) for s in room])
     reach = box[:, 3:] - TOUCH
     meet = box[:, 0][:, None] < reach[:, 0]
@@ -53,7 +69,13 @@ def _near(room: list) -> Iterable[tuple[int, int]]:  # type: ignore[type-arg]
         meet &= box[:, axis][:, None] < reach[:, axis]
     first, second = np.nonzero(meet & meet.T)
     once = first < second
-    return zip(first[once].tolist(), second[once].tolist(), strict=True)
+    first, second = first[once], second[once]
+    more = max(len(first) - MOST, 0)
+    if more:
+        shared = np.minimum(box[first, 3:5], box[second, 3:5]) - np.maximum(box[first, :2], box[second, :2])
+        chosen = np.sort(np.argpartition(-shared.min(axis=1), MOST)[:MOST])
+        first, second = first[chosen], second[chosen]
+    return list(zip(first.tolist(), second.tolist(), strict=True)), more
 
 
 def _together(rig: Rig, a: str, b: str) -> bool:
@@ -62,12 +84,16 @@ def _together(rig: Rig, a: str, b: str) -> bool:
 
 
 def _sentence(c: Check, units: Units) -> str:
+    if c.detail:
+        return f"{c.detail[0]} more pairs of items take the same room"
     if c.load is None:
         return "No two items take the same room"
     return f"{c.subject} and {c.why} take the same room, by {units.show(c.load, 'length')}"
 
 
 def _brief(c: Check, units: Units) -> str:
+    if c.detail:
+        return f"{c.detail[0]} more overlaps"
     return f"{c.subject} meets {c.why}" if c.load is not None else "no overlap"
 
 

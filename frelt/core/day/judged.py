@@ -20,6 +20,8 @@ def judged(solved: Solved, made: Play) -> Play:
     loads, rig = solved.loads, solved.rig
     if loads is None:
         return replace(made, why=solved.why)
+    if not rig.states:
+        return replace(made, why="no state is set")
     fills = made.fills[:, columns(loads, made.addresses)]
     states = np.array([rig.state_number(s) if s else 0 for s in made.states], dtype=np.intp)
     value = loads.values_at(states, fills)

@@ -268,7 +268,8 @@ def _told(rig: Rig, loads: Loads, m: int, s: int, low: bool) -> tuple[str, dict[
     """When the worst case of a limit happens in words, and the fill of every tank there."""
     side = loads.least if low else loads.greatest
     fills, value = side.fills[s, m], float(side.value[s, m])
-    pull = loads.num[m] - value * loads.den[m] if loads.den[m].any() else loads.num[m]
+    ratio = loads.den[m].any() and np.isfinite(value)
+    pull = loads.num[m] - value * loads.den[m] if ratio else loads.num[m]
     weight = np.abs(loads.table.tank_moments @ pull) * (loads.table.high[s] - loads.table.low[s])
     order = [int(i) for i in np.argsort(-weight, kind="stable") if weight[i] > 0.5e-2 * max(abs(value), 1e-9)]
     phrase = fills_phrase([_tank_words(loads, i, s, fills) for i in order[:2]])

@@ -56,7 +56,7 @@ def check_rig(rig: Rig, path: str = "$") -> None:
     for where, deck in _decks(rig, path):
         _deck(deck, where)
     for i, item in enumerate(rig.items):
-        _item(item, f"{path}.items[{i}]")
+        check_item(item, f"{path}.items[{i}]")
     for named in dangling(rig, path):
         raise BadInput(named.path, f"“{named.value}”", EXPECTED[named.what])
     _rings(rig, path)
@@ -178,7 +178,8 @@ def _is_unit(vector: tuple[float, float, float]) -> bool:
     return isclose(sum(a * a for a in vector), 1.0, abs_tol=1e-6)
 
 
-def _item(item: Item, path: str) -> None:
+def check_item(item: Item, path: str) -> None:
+    """Raises BadInput at the first thing in an item that cannot be right by itself, with its path."""
     for name in ("length", "width", "height"):
         size = getattr(item, name).value
         if not 0.001 <= size <= 100:

@@ -45,6 +45,8 @@ class Walk(Struct, frozen=True):
         padded[:, 1:-1] = self.reached
         step = np.diff(padded, axis=1)
         i, first = np.nonzero(step == 1)
+        if not len(i):
+            return np.zeros((0, 4))
         last = np.nonzero(step == -1)[1]
         run = first * padded.shape[1] + last
         order = np.argsort(run, kind="stable")  # in which i goes on rising

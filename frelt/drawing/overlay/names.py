@@ -106,6 +106,8 @@ def _legend(tagged: Sequence[Tagged], sheet: Sheet, spill: Box, lettering: Lette
         left, y, hitch, room, spilled = sheet.side.left, sheet.side.top + 26, -1e9, 150.0, True
     for one in tagged:
         made += _tag(one.box.mid_x, one.box.mid_y, one.number)
+        if y > sheet.height + LINE:  # below everything: nobody would see it
+            continue
         lines = wrapped(one.name, room, lettering) or wrapped(one.name, 200, lettering) or [one.name]
         if not spilled and y - 12 < hitch < y + LINE * len(lines) + 12:
             y = hitch + 26  # below the coupler

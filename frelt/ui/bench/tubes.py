@@ -15,6 +15,7 @@ from ...paint.theme import Theme
 from ..frame.calm import Calm
 from ..frame.desk import WORST, Desk
 from ..frame.painting import painter_on
+from ..widgets.text import tip
 from .tube import LABEL, Tube, called, row, short, triangle
 
 GRIP = 9.0
@@ -293,8 +294,9 @@ class SightTubes(QWidget):
                 line = "" if found[1].allowed >= 0.9995 else f" Ratings allow {u.show(cap * found[1].allowed, 'volume')} here."
                 if found[1].cap is not None:
                     line += f" The road fill ends at {u.show(cap * found[1].cap, 'volume')}."
-                self.setToolTip(
-                    f"{found[1].name}: {u.show(cap * f.shown, 'volume')} now, every fill from {low} to {high} is judged.{line}"
+                tip(
+                    self,
+                    f"{found[1].name}: {u.show(cap * f.shown, 'volume')} now, every fill from {low} to {high} is judged.{line}",
                 )
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:

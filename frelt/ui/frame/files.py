@@ -13,6 +13,7 @@ from ...app.storage import Changed, write_atomically
 from ...core.base.text import capital
 from ...core.base.value import FreltError
 from ...core.model.document import Document
+from ..widgets.text import literal, tip
 from .desk import WORST, Desk
 from .step import Step
 
@@ -64,9 +65,9 @@ class Files(QObject):
     def recent_menu(self, menu: QMenu) -> None:
         menu.clear()
         for name in self.desk.settings.value.recent:
-            entry = menu.addAction(Path(name).name)
+            entry = menu.addAction(literal(Path(name).name))
             assert entry is not None
-            entry.setToolTip(name)
+            tip(entry, name)
             entry.triggered.connect(lambda _, n=name: self.open_path(Path(n)))
         if menu.isEmpty():
             entry = menu.addAction("Nothing yet")
@@ -198,7 +199,7 @@ class Files(QObject):
         for one in found:
             name = one.path.name if one.path is not None else "no file yet"
             rig = one.document.rigs[0].name if one.document.rigs else "empty"
-            entry = menu.addAction(f"{rig} ({name})")
+            entry = menu.addAction(literal(f"{rig} ({name})"))
             assert entry is not None
             entry.triggered.connect(lambda _, f=one: self.bring_back(f))
         if found:

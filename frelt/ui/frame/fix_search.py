@@ -13,6 +13,8 @@ if TYPE_CHECKING:
     from .desk import Desk
 
 JOB = "fixes"
+IDLE = 60  # [ms]
+BUSY = 10  # items times states that make it wait one ms longer
 
 
 class FixSearch(QObject):
@@ -27,12 +29,14 @@ class FixSearch(QObject):
         self._searched: tuple[Solved, str] | None = None  # for what the fixes were found
         self._idle = QTimer(self)
         self._idle.setSingleShot(True)
-        self._idle.setInterval(60)
         self._idle.timeout.connect(self._look)
 
     def start(self) -> None:
-        """Look, when nothing else happens for a moment."""
-        self._idle.start()
+        """Look, when nothing else happens for a moment: the longer the rig takes to solve, the longer that is."""
+        self.cancel()
+        solved = self.desk.session.solved
+        many = len(solved.rig.items) * len(solved.rig.states) if solved is not None else 0
+        self._idle.start(min(IDLE + many // BUSY, 2000))
 
     def stop(self) -> None:
         """Look no more."""

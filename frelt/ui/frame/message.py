@@ -1,17 +1,18 @@
 """A line over the bench that goes away by itself."""
 
-from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtWidgets import QLabel, QWidget
+from PyQt6.QtCore import QTimer
+from PyQt6.QtWidgets import QWidget
+
+from ..widgets.text import Words
 
 
-class Message(QLabel):
+class Message(Words):
     """What was done, or why it was not."""
 
     def __init__(self, bench: QWidget) -> None:
-        super().__init__(bench)
+        super().__init__(parent=bench)
         self._bench = bench
         self.setObjectName("message")
-        self.setTextFormat(Qt.TextFormat.PlainText)
         self.setWordWrap(True)
         self.hide()
         self._quiet = QTimer(self)

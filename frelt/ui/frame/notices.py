@@ -5,6 +5,8 @@ from collections.abc import Callable, Sequence
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
+from ..widgets.text import Words
+
 Offer = tuple[str, Callable[[], object]]
 
 
@@ -27,9 +29,8 @@ class Notices(QWidget):
         row = QWidget()
         row.setObjectName("notice")
         row.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
-        said = QLabel(words)
+        said = Words(words)
         said.setObjectName("notice-words")
-        said.setTextFormat(Qt.TextFormat.PlainText)
         said.setWordWrap(True)
         line = QHBoxLayout(row)
         line.setContentsMargins(18, 6, 12, 6)

@@ -15,6 +15,7 @@ from ...paint import fonts
 from ...paint.painter import write
 from ...paint.theme import Theme
 from ..bench.brush import mark
+from ..widgets.text import tip
 from .calm import Calm
 from .desk import WORST, Desk
 from .painting import painter_on
@@ -64,7 +65,7 @@ class StateCard(QAbstractButton):
         if content != self.content:
             self.content = content
             self.setAccessibleName(f"{name}: {says} ({status})")
-            self.setToolTip(f"{name}: {says}")
+            tip(self, f"{name}: {says}")
             self.update()
         self.setChecked(chosen)
 

@@ -3,13 +3,13 @@
 from collections.abc import Callable
 from pathlib import Path
 
-from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QLabel, QPushButton, QWidget
+from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QPushButton, QWidget
 
 from ...app.library import Library, Still, Tell
 from ...app.storage import write_atomically
 from ...core.base.text import capital
 from ...core.base.value import FreltError
+from ..widgets.text import Words
 from .desk import Desk
 from .jobs import Running
 
@@ -64,8 +64,7 @@ class TableLine(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self._desk = desk
-        self.words = QLabel()
-        self.words.setTextFormat(Qt.TextFormat.PlainText)
+        self.words = Words()
         self.stop = QPushButton("Stop")
         self.stop.setObjectName("link")
         self.stop.clicked.connect(self._stop)

@@ -9,6 +9,7 @@ from ...core.judge.check import KINDS
 from ...core.judge.words import sentence
 from ...core.report.verdict import speaking, verdict
 from ..bench.brush import mark
+from ..widgets.text import Words, literal, tip
 from .desk import WORST, Desk
 from .painting import painter_on
 
@@ -40,19 +41,17 @@ class Verdict(QWidget):
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedHeight(HEIGHT)  # the bench below must not move while a drag changes the words
         self.mark = StatusMark(desk)
-        self.words = QLabel()
+        self.words = Words()
         self.words.setObjectName("sentence")
         self.words.setWordWrap(True)
-        self.words.setTextFormat(Qt.TextFormat.PlainText)
         self.words.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Preferred)
-        self.name = QLabel()
+        self.name = Words()
         self.name.setObjectName("rigname")
-        self.name.setTextFormat(Qt.TextFormat.PlainText)
         self.name.setWordWrap(True)
         self.name.setAlignment(Qt.AlignmentFlag.AlignRight | Qt.AlignmentFlag.AlignVCenter)
         self.name.setMaximumWidth(260)
         self.name.setMinimumWidth(200)
-        self.about = QLabel()
+        self.about = Words()
         self.about.setObjectName("quiet")
         self.about.setAlignment(Qt.AlignmentFlag.AlignRight)
         self._fixes = QHBoxLayout()
@@ -92,7 +91,7 @@ class Verdict(QWidget):
             worst = solved.checks[0].status if solved.checks and not scoped else (check.status if check else "unknown")
             self.mark.status = worst
             kind = KINDS.get(check.kind) if check is not None else None
-            self.words.setToolTip("" if kind is None else f"{kind.title}: {kind.plate}. Source: {kind.source}.")
+            tip(self.words, "" if kind is None else f"{kind.title}: {kind.plate}. Source: {kind.source}.")
         self.mark.update()
         units = desk.units
         length = {"in": "inches", "ft-in": "feet, inches", "mm": "millimeters", "m": "meters"}[units.length]
@@ -113,9 +112,9 @@ class Verdict(QWidget):
             for n, fix in enumerate(found):
                 if n:
                     self._fixes.addWidget(_quiet("or"))
-                button = QPushButton(fix.words)
+                button = QPushButton(literal(fix.words))
                 button.setObjectName("fix")
-                button.setToolTip(f"Ctrl+{n + 1}. Proved by computing the rig again; leaves this check {fix.leaves}.")
+                tip(button, f"Ctrl+{n + 1}. Proved by computing the rig again; leaves this check {fix.leaves}.")
                 button.setCursor(Qt.CursorShape.PointingHandCursor)
                 button.clicked.connect(lambda _, f=fix: self.desk.cures.apply(f))
                 self._fixes.addWidget(button)
@@ -135,6 +134,6 @@ UNMOVED = ("road size", "brakes")  # checks that no placing of items cures
 
 
 def _quiet(words: str) -> QLabel:
-    label = QLabel(words)
+    label = Words(words)
     label.setObjectName("quiet")
     return label

@@ -23,6 +23,7 @@ from ...core.base.text import capital
 from ...core.base.typed import NotUnderstood, read
 from ...core.base.units import Quantity, Units
 from ...core.base.value import FreltError
+from .text import Words, tip
 
 NO_PLATE = "no plate says 0: type “not rated” where there is none, or clear the field while it is unread"
 SOURCES: tuple[tuple[Source, str], ...] = (
@@ -85,7 +86,7 @@ class Field(QWidget):
     def __init__(self, label: str, take: Callable[[str], None], name: str = "") -> None:
         super().__init__()
         self._take = take
-        self.label = QLabel(label)
+        self.label = Words(label)
         self.label.setWordWrap(True)
         self.edit = _Edit()
         self.edit.setObjectName(name)
@@ -94,7 +95,7 @@ class Field(QWidget):
         self.edit.setFixedWidth(104)
         self.edit.editingFinished.connect(self._finished)
         self.edit.focused.connect(self.focused)
-        self.error = QLabel()
+        self.error = Words()
         self.error.setObjectName("error")
         self.error.setWordWrap(True)
         self.error.hide()
@@ -227,7 +228,7 @@ class SourceRow(QWidget):
         with QSignalBlocker(self.source):
             self.source.setCurrentIndex(next(i for i, s in enumerate(SOURCES) if s[0] == figure.source))
         self.pm.show_value(figure.plus_minus)
-        self.setToolTip(figure.note)
+        tip(self, figure.note)
 
 
 def column(*widgets: QWidget, spacing: int = 6) -> QVBoxLayout:
@@ -242,26 +243,24 @@ def column(*widgets: QWidget, spacing: int = 6) -> QVBoxLayout:
 
 def heading(words: str) -> QLabel:
     """A quiet heading in capitals."""
-    label = QLabel(words.upper())
+    label = Words(words.upper())
     label.setObjectName("heading")
     return label
 
 
 def title(words: str = "") -> QLabel:
     """The name of what a page is about."""
-    label = QLabel(words)
+    label = Words(words)
     label.setObjectName("title")
     label.setWordWrap(True)
-    label.setTextFormat(Qt.TextFormat.PlainText)
     return label
 
 
 def prose(words: str) -> QLabel:
     """A sentence or two in a column."""
-    label = QLabel(words)
+    label = Words(words)
     label.setObjectName("prose")
     label.setWordWrap(True)
-    label.setTextFormat(Qt.TextFormat.PlainText)
     return label
 
 

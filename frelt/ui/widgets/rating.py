@@ -2,7 +2,7 @@
 
 from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtGui import QKeyEvent
-from PyQt6.QtWidgets import QFrame, QLabel, QPushButton, QWidget
+from PyQt6.QtWidgets import QFrame, QPushButton, QWidget
 
 from ...core.base.figure import NOT_RATED, plate, rated
 from ...core.edit.ratings import rating_at, set_rating
@@ -10,6 +10,7 @@ from ...core.judge.check import KINDS
 from ...core.judge.words import subject
 from ..frame.desk import Desk
 from .fields import NO_PLATE, FigureField, column, heading
+from .text import Words
 
 
 class RatingEditor(QFrame):
@@ -33,7 +34,7 @@ class RatingEditor(QFrame):
             no_zero=NO_PLATE,
         )
         self.field.answers = {NOT_RATED: self._not_rated, "none": self._not_rated}
-        self.where = QLabel()
+        self.where = Words()
         self.where.setObjectName("quiet")
         self.where.setWordWrap(True)
         self.none = QPushButton("It has no rating plate")

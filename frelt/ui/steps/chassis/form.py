@@ -15,6 +15,7 @@ from ....core.judge.check import KINDS, field_of
 from ....core.model.carrier import Carrier
 from ...frame.desk import Desk
 from ...widgets.fields import NO_PLATE, FigureField
+from ...widgets.text import tip
 
 Value = Callable[[Carrier], float | str | None]
 Put = Callable[[Carrier, float], Carrier]
@@ -145,7 +146,7 @@ class Form:
         number = "".join(c for c in field if c.isdigit())
         asked = f"plate:{kind}:{number}" if number else f"plate:{kind}"
         made = self.field(label, quantity, asked, value, typed, "unknown", high=60_000, may_be_empty=True, no_zero=NO_PLATE)
-        made.setToolTip(f"Where to look: {KINDS[kind].plate}. Without a plate, type “not rated”.")
+        tip(made, f"Where to look: {KINDS[kind].plate}. Without a plate, type “not rated”.")
 
         def none() -> None:
             self.desk.edit(lambda r: set_rating(r, address(), NOT_RATED), f"not rated: {label.lower()}")

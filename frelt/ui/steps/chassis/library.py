@@ -4,7 +4,7 @@ from pathlib import Path
 
 from PyQt6.QtCore import QUrl
 from PyQt6.QtGui import QDesktopServices
-from PyQt6.QtWidgets import QFileDialog, QLabel, QWidget
+from PyQt6.QtWidgets import QFileDialog, QWidget
 
 from ....app import photos
 from ....app.library import Library
@@ -14,6 +14,7 @@ from ....core.base.value import FreltError
 from ...frame.desk import Desk
 from ...frame.tables import TableLine, asked_in, asked_out, read_in, write_out
 from ...widgets.fields import column, heading, link
+from ...widgets.text import Words
 
 
 class LibraryLinks(QWidget):
@@ -22,7 +23,7 @@ class LibraryLinks(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self.desk = desk
-        self.photos = QLabel()
+        self.photos = Words()
         self.photos.setObjectName("quiet")
         self.photos.setWordWrap(True)
         self.keep = link("Keep this chassis in the shop's library", self.keep_it)

@@ -1,6 +1,5 @@
 """The chassis: every length, empty weight and plate typed, while the drawing shows which one is meant."""
 
-from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
 
 from ....core.edit.removal import without_carrier
@@ -10,6 +9,7 @@ from ...frame.desk import Desk
 from ...frame.page import Page
 from ...widgets.fields import FigureField, column, heading, link, prose
 from ...widgets.parts import PartsList
+from ...widgets.text import Words
 from . import trailer as trailer_fields
 from . import vehicle as vehicle_fields
 from .body import around, lists
@@ -38,10 +38,9 @@ class ChassisPage(Page):
         self.carriers.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.carriers.activated.connect(lambda _: desk.show_carrier(self.carriers.currentData()))
         self.named = prose("")
-        self.again = QLabel()
+        self.again = Words()
         self.again.setObjectName("again")
         self.again.setWordWrap(True)
-        self.again.setTextFormat(Qt.TextFormat.PlainText)
         self.library = LibraryLinks(desk)
         self.off = link("", self._take_off)
         for widget in (self.carriers, self.named, self.again):
@@ -118,7 +117,7 @@ class ChassisPage(Page):
         return widgets
 
     def _note(self) -> QLabel:
-        note = QLabel("Scale figures; what was aboard is listed below and taken off.")
+        note = Words("Scale figures; what was aboard is listed below and taken off.")
         note.setObjectName("quiet")
         note.setWordWrap(True)
         return note

@@ -14,6 +14,7 @@ from ....core.model.rules import APART, RuleSet
 from ....core.report.notes import notes
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column, heading, prose
+from ...widgets.text import tip
 
 OWN = "set by the shop"
 
@@ -110,7 +111,7 @@ class RulesFields(QWidget):
             return replace(r, apart=tuple(replace(a, distance=v) if i == n else a for i, a in enumerate(listed)))
 
         made = self._figure(f"{capital(rule.a)} to {rule.b}", "apart", put, "length", 5.0)
-        made.setToolTip(f"{capital(rule.why)}. Source: {rule.source}")
+        tip(made, f"{capital(rule.why)}. Source: {rule.source}")
         return made
 
     def _least(self, r: RuleSet, v: float) -> RuleSet:
@@ -148,7 +149,7 @@ class RulesFields(QWidget):
             field.show_value(rules.apart[n].distance if len(rules.apart) == len(APART) else None, "no rule")
         for (name, field), value in zip(self.fields.items(), shown, strict=True):
             field.show_value(value, "no rule")
-            field.setToolTip(f"Source: {rules.source_of(name.removeprefix('rules.').partition(',')[0])}")
+            tip(field, f"Source: {rules.source_of(name.removeprefix('rules.').partition(',')[0])}")
         self.bridge.setChecked(rules.bridge)
         self.source.setText(
             f"{rules.name}: {rules.source}. Rest on a field for its own source; check with your local authority."

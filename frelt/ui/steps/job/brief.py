@@ -19,6 +19,7 @@ from ...frame.desk import Desk
 from ...frame.step import Step
 from ...widgets.fields import FigureField, column, heading, prose
 from ...widgets.parts import Choice, PartsList
+from ...widgets.text import Words, tip
 
 SURFACES = (
     ("Concrete and paving", "concrete"),
@@ -252,8 +253,8 @@ class BriefPage(QWidget):
         field = FigureField(
             line.title, line.quantity, lambda: self.desk.units, typed, may_be_empty=True, name=f"line-{line.key}"
         )
-        field.setToolTip("Type another figure to overrule it; empty it to work it out again.")
-        how = QLabel()
+        tip(field, "Type another figure to overrule it; empty it to work it out again.")
+        how = Words()
         how.setObjectName("quiet")
         how.setWordWrap(True)
         how.setTextFormat(Qt.TextFormat.PlainText)

@@ -1,6 +1,6 @@
 """Which carrier can take the list of the brief: the shop's own and the classes, with what rules each one out."""
 
-from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QHeaderView, QLabel, QTableWidgetItem, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QHeaderView, QTableWidgetItem, QVBoxLayout, QWidget
 
 from ....app import stock
 from ....core.model.carrier import Vehicle
@@ -9,6 +9,7 @@ from ....core.planning.equipment import worked_out
 from ...frame.desk import Desk
 from ...frame.panels import plain_table
 from ...widgets.fields import prose
+from ...widgets.text import Words
 
 WORDS = {True: "✓ fits", None: "□ unknown", False: "▲ no"}
 MAYBE = "◇ may fit"  # by ratings that nobody has read
@@ -22,7 +23,7 @@ class CarriersWindow(QDialog):
         self.desk = desk
         self.setWindowTitle("Which carrier can take the list")
         self.resize(1180, 720)
-        self.said = QLabel()
+        self.said = Words()
         self.said.setObjectName("sentence")
         self.said.setWordWrap(True)
         self.towed = QComboBox()

@@ -3,7 +3,7 @@
 from typing import Any
 
 from msgspec.structs import replace
-from PyQt6.QtWidgets import QLabel, QWidget
+from PyQt6.QtWidgets import QWidget
 
 from ....core.edit.around_deck import usual_wish
 from ....core.judge.wishes import judged
@@ -11,6 +11,7 @@ from ....core.model.wish import Wish
 from ...frame.desk import Desk
 from ...widgets.fields import column, prose
 from ...widgets.parts import Choice, Column, PartsList
+from ...widgets.text import Words
 
 KINDS = (
     ("judged by eye", "note"),
@@ -27,7 +28,7 @@ class WishesPage(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self.desk = desk
-        self.said = QLabel()
+        self.said = Words()
         self.said.setWordWrap(True)
         self.list = PartsList(
             desk,

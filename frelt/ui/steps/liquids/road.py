@@ -20,6 +20,7 @@ from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...frame.painting import painter_on
 from ...widgets.fields import FigureField, heading, prose
+from ...widgets.text import tip
 
 ROW = 46
 ROAD = "road fill"  # the job that looks for it
@@ -93,7 +94,7 @@ class RoadPart(QWidget):
         self.aim.setAccessibleName("What should be most")
         self.aim.activated.connect(lambda _: self.refresh())
         self.exact = QCheckBox("Good at one exact fill only")
-        self.exact.setToolTip("More may fit, but only at exactly these fills: nothing is said of a tank that is drawn down")
+        tip(self.exact, "More may fit, but only at exactly these fills: nothing is said of a tank that is drawn down")
         self.exact.clicked.connect(self.refresh)
         self.rows = CapRows(desk)
         self.words = prose("")

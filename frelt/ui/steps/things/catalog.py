@@ -16,6 +16,7 @@ from ...frame.putting import put
 from ...frame.tables import TableLine, asked_in, asked_out, read_in, write_out
 from ...widgets.fields import column, link
 from ...widgets.rows import Rows
+from ...widgets.text import tip
 
 SHOWN = 250  # entries listed at once
 
@@ -62,7 +63,7 @@ class CatalogList(QWidget):
             (self.take, "A CSV table of equipment, into the shop's own catalog"),
             (self.write, "The shop's own catalog as a CSV table"),
         ):
-            one.setToolTip(words)
+            tip(one, words)
         links = QHBoxLayout()
         links.addWidget(self.take)
         links.addStretch(1)
@@ -98,7 +99,7 @@ class CatalogList(QWidget):
             more = f", {len(entry.carries)} things on it" if entry.carries else ""
             row = QListWidgetItem(f"{entry.item.name}\n{own}{mass} empty, {entry.item.mass.source}{more}")
             row.setData(Qt.ItemDataRole.UserRole, entry.item.id)
-            row.setToolTip(entry.item.mass.note)
+            tip(row, entry.item.mass.note)
             self.list.addItem(row)
         if self.list.count():
             self.list.setCurrentRow(0)

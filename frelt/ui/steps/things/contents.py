@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from msgspec.structs import replace
-from PyQt6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QVBoxLayout, QWidget
 
 from ....core.base.figure import Figure
 from ....core.base.text import capital
@@ -14,6 +14,7 @@ from ....core.kind.substances import LIQUIDS, at_temperature, hypochlorite, othe
 from ....core.model.item import HosePart, Item, TankPart
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column
+from ...widgets.text import Words, tip
 
 
 class Contents(QWidget):
@@ -26,7 +27,7 @@ class Contents(QWidget):
         self.capacity = FigureField("Capacity", "volume", units, self._set_capacity, low=1e-4, high=100, name="capacity")
         self.heel = FigureField("Left by the draw (heel)", "share", units, self._set_heel, high=0.5, name="heel")
         self.top = FigureField("Float shuts at", "share", units, self._set_top, low=0.3, high=1.0, name="top")
-        self.usable = QLabel()
+        self.usable = Words()
         self.usable.setObjectName("quiet")
         self.liquid = QComboBox()
         self.liquid.setAccessibleName("Liquid")
@@ -69,7 +70,7 @@ class Contents(QWidget):
             self.warmth.label.setText(f"Temperature, {'°F' if fahrenheit else '°C'}")
             self.warmth.show_value(round(tank.liquid.celsius * 1.8 + 32 if fahrenheit else tank.liquid.celsius, 1))
             self.density.show_value(tank.liquid.density.value)
-            self.density.setToolTip(tank.liquid.density.note)
+            tip(self.density, tank.liquid.density.note)
             at = self.liquid.findData(tank.liquid.name)
             self.liquid.setCurrentIndex(at if at >= 0 else self.liquid.count() - 1)
         hose = next((p for p in item.parts if isinstance(p, HosePart)), None)

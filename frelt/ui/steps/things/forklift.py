@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from msgspec.structs import replace
-from PyQt6.QtWidgets import QLabel, QWidget
+from PyQt6.QtWidgets import QWidget
 
 from ....core.base.figure import Figure, rated
 from ....core.kind.capability import can
@@ -12,6 +12,7 @@ from ....core.model.rig import Forklift
 from ....core.statics.forks import DRAINED
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column, heading
+from ...widgets.text import Words
 
 
 class ForkliftFields(QWidget):
@@ -28,7 +29,7 @@ class ForkliftFields(QWidget):
             "… at a load center of", "length", units, self._set_centre, low=0.1, high=2, name="lift-centre"
         )
         self.forks = FigureField("Its forks are long", "length", units, self._set_forks, low=0.3, high=3, name="lift-forks")
-        self.words = QLabel()
+        self.words = Words()
         self.words.setWordWrap(True)
         self.setLayout(column(heading("On the forks"), self.rated, self.centre, self.forks, self.words))
 

@@ -4,11 +4,10 @@ from functools import partial
 from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QSignalBlocker, Qt
+from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
-    QLabel,
     QPushButton,
     QSpinBox,
     QWidget,
@@ -31,6 +30,7 @@ from ....core.space.surfaces import hung, possible, upright, with_surface
 from ...frame.calm import Calm
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, SourceRow, column, heading, title
+from ...widgets.text import Words
 from .work import Work
 
 if TYPE_CHECKING:
@@ -56,7 +56,7 @@ class HandPanel(QWidget):
                 WORDS[side], "length", units, partial(self._set_distance, side), low=-100, high=100, name=f"to-{side}"
             )
         self.above = FigureField("Above the floor", "length", units, self._set_above, low=-5, high=20, name="above")
-        self.deck_label = QLabel("Stands on")
+        self.deck_label = Words("Stands on")
         self.deck = QComboBox()
         self.deck.setAccessibleName("Stands on")
         self.deck.setFixedWidth(104)
@@ -66,16 +66,15 @@ class HandPanel(QWidget):
         row.addWidget(self.deck)
         self.empty = FigureField("Empty", "mass", units, self._set_mass, high=20_000, name="empty-mass")
         self.empty_source = SourceRow("mass", units, self._set_mass_source, "empty-mass")
-        self.now = QLabel()
-        self.now_words = QLabel("Now")
+        self.now = Words()
+        self.now_words = Words("Now")
         self.now.setObjectName("rigname")
         now_row = QHBoxLayout()
         now_row.addWidget(self.now_words, 1)
         now_row.addWidget(self.now)
-        self.problems = QLabel()
+        self.problems = Words()
         self.problems.setObjectName("error")
         self.problems.setWordWrap(True)
-        self.problems.setTextFormat(Qt.TextFormat.PlainText)
         self.back = QPushButton("Put down, add more")
         self.back.setObjectName("link")
         self.back.clicked.connect(lambda: desk.take(""))

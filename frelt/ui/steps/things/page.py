@@ -2,13 +2,14 @@
 
 from typing import TYPE_CHECKING
 
-from PyQt6.QtWidgets import QLabel, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from ...bench.tubes import SightTubes
 from ...frame.calm import Calm
 from ...frame.desk import Desk
 from ...frame.step import THINGS, Step
 from ...widgets.fields import heading
+from ...widgets.text import Words
 from .catalog import CatalogList
 from .hand import HandPanel
 from .work import Work
@@ -32,7 +33,7 @@ class ThingsPage(QWidget):
         self.uncounted: UncountedPanel | None = None
         self.small = False
         self.tubes = SightTubes(desk)
-        self.even = QLabel()
+        self.even = Words()
         self.even.setObjectName("quiet")
         self.even.setWordWrap(True)
         self._box = box = QVBoxLayout(self)

@@ -2,11 +2,12 @@
 
 from functools import partial
 
-from PyQt6.QtWidgets import QGridLayout, QLabel, QPushButton, QWidget
+from PyQt6.QtWidgets import QGridLayout, QPushButton, QWidget
 
 from ....core.placing.arrange import Line
 from ...frame.desk import Desk
 from ...widgets.fields import column, heading, link, title
+from ...widgets.text import Words
 from .work import Work
 
 LINES: tuple[tuple[str, Line], ...] = (
@@ -26,7 +27,7 @@ class SeveralPanel(QWidget):
         super().__init__(parent)  # at once: shown before it has one it would be a window of its own, and take the keys
         self.desk, self.work = desk, work
         self.name = title()
-        self.names = QLabel()
+        self.names = Words()
         self.names.setObjectName("quiet")
         self.names.setWordWrap(True)
         grid = QGridLayout()
@@ -49,7 +50,7 @@ class SeveralPanel(QWidget):
         for n, one in enumerate((self.along, self.across, self.mirror, self.station, self.swap, self.group)):
             spread.addWidget(one, n // 2, n % 2)
         self.joined = _button("Join the tanks", work.join)
-        self.even = QLabel()
+        self.even = Words()
         self.even.setWordWrap(True)
         self.back = link("Put down, add more", lambda: desk.take(""))
         box = column(heading("In hand"), self.name, self.names, heading("Line up with the first, by its"))

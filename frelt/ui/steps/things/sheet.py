@@ -8,7 +8,6 @@ from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
     QGridLayout,
-    QLabel,
     QLineEdit,
     QPlainTextEdit,
     QPushButton,
@@ -23,6 +22,7 @@ from ....core.edit.items import with_item
 from ....core.model.item import Item
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField
+from ...widgets.text import Words
 from .contents import Contents
 from .forklift import ForkliftFields
 from .parameters import Parameters
@@ -87,7 +87,7 @@ class Sheet(QWidget):
         self.save_note = QPushButton("Keep the note")
         self.save_note.clicked.connect(self._set_note)
         grid = QGridLayout()
-        grid.addWidget(QLabel("Name"), 0, 0)
+        grid.addWidget(Words("Name"), 0, 0)
         grid.addWidget(self.name, 0, 1)
         box = QVBoxLayout(self)
         box.setContentsMargins(0, 4, 0, 0)

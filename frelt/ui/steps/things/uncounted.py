@@ -11,6 +11,7 @@ from ....core.planning.uncounted import Missing, uncounted, waved, with_missing
 from ...frame.desk import Desk
 from ...widgets.fields import column, heading, link, prose
 from ...widgets.rows import Rows
+from ...widgets.text import tip
 
 AWAY = (Qt.Key.Key_Delete, Qt.Key.Key_Backspace)
 
@@ -51,10 +52,10 @@ class UncountedPanel(QWidget):
         self.list.take_what_is_left(96)
         self.list.itemActivated.connect(lambda _: self.count())
         self.add = QPushButton("Count it")
-        self.add.setToolTip("Return")
+        tip(self.add, "Return")
         self.add.clicked.connect(self.count)
         self.off = QPushButton("Not aboard")
-        self.off.setToolTip("Delete: it is waved off for this rig")
+        tip(self.off, "Delete: it is waved off for this rig")
         self.off.clicked.connect(self.wave_off)
         self.again = link("", self._again)
         buttons = QHBoxLayout()
@@ -82,7 +83,7 @@ class UncountedPanel(QWidget):
         for m in self.found:
             mass, spread = units.show(m.mass.value, "mass"), units.show(m.mass.plus_minus, "mass", unit=False)
             one = QListWidgetItem(f"{m.name}, {mass} ± {spread}\n{m.why}")
-            one.setToolTip(f"{m.mass.source}: {m.mass.note}" if m.mass.note else m.mass.source)
+            tip(one, f"{m.mass.source}: {m.mass.note}" if m.mass.note else m.mass.source)
             self.list.addItem(one)
         self.list.setCurrentRow(min(row, len(self.found) - 1))
         self.list.fit()
