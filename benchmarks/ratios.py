@@ -160,6 +160,7 @@ def main() -> None:
         on_the_bench(app, window, one, name, image, yard)
     big = rig(600, 120, 6)
     say("growth-60-to-600", ratio(lambda: compute(big, step, kept), edit, 9), 7)
+    usable(app, window, rig(600, 120, 20), yard)
     window.close()
     say("start", starts(app), 1.9)
 
@@ -201,6 +202,28 @@ def on_the_bench(app: QApplication, window: Window, one: Rig, name: str, image: 
         p.end()
 
     say(f"{name}whole-frame", ratio(whole, yard, 9), 2)
+
+
+def usable(app: QApplication, window: Window, big: Rig, yard: Callable[[], None]) -> None:
+    """A nudge, a zoom and the next state of a rig of 600 items and 20 states, to the last pixel."""
+    window.desk.session.new(Document(rigs=(big,)))
+    window.desk.take(HELD)
+    app.processEvents()
+
+    def nudge() -> None:
+        window.bench.nudge(1, 0, 1)
+        app.processEvents()
+
+    def zoom() -> None:
+        window.bench.zoom_by(1.25 if window.bench.zoom.factor < 3 else 0.4)
+        app.processEvents()
+
+    def state() -> None:
+        window.looking.state_by(1)
+        app.processEvents()
+
+    for name, what in (("nudge", nudge), ("zoom", zoom), ("next-state", state)):
+        say(f"600-items-{name}", ratio(what, yard, 11), 6)
 
 
 if __name__ == "__main__":

@@ -89,7 +89,11 @@ def rig(items: int = 60, tanks: int = 12, states: int = 6) -> Rig:
     made = Rig(id="bench", name="Benchmark rig", trailer=trailer, items=tuple(placed))
     addresses = [a for a, _, _ in made.tanks()]
     listed = tuple(
-        State(id=f"s{k}", name=f"State {k}", fills={a: FillRange(low=0.02, high=max(1 - 0.1 * k, 0.1)) for a in addresses[:: k + 1]})
+        State(
+            id=f"s{k}",
+            name=f"State {k}",
+            fills={a: FillRange(low=0.02, high=max(1 - 0.1 * k, 0.1)) for a in addresses[:: k + 1]},
+        )
         for k in range(states)
     )
     return replace(made, states=listed)

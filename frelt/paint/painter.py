@@ -55,12 +55,24 @@ def paint(
 ) -> None:
     """Paint groups through a view. key: names the drawing, so that its paths are kept apart.  kept: where they are."""
     base = painter.transform()
-    for n, group in enumerate(groups):
+    over, clip = view * base, base.mapRect(painter.clipBoundingRect()) if painter.hasClipping() else None
+    listed = list(groups)
+    crowd = len(listed) >= CROWD
+    small: dict[str, list[QRectF]] = {}  # of a crowd, boxes by role: hundreds at once are painted faster than one by one
+    for n, group in enumerate(listed):
         held = group.item in in_hand and bool(group.item)
-        painter.setTransform(QTransform(*group.at) * view * base)
+        at = QTransform(*group.at) * over
         drawn = ready(group.paths, (key, group.item or n), kept)
-        if group.item and len(drawn) > 1 and not held and _tiny(painter.transform(), drawn[0][1]):
-            drawn = drawn[:1]
+        if group.item and not held and drawn:
+            box = at.mapRect(drawn[0][1].controlPointRect())
+            if clip is not None and not clip.intersects(box.adjusted(-AROUND, -AROUND, AROUND, AROUND)):
+                continue
+            if crowd and max(box.width(), box.height()) < TINY_IN_A_CROWD:
+                small.setdefault(drawn[0][0], []).append(box)
+                continue
+            if max(box.width(), box.height()) < TINY:
+                drawn = drawn[:1]
+        painter.setTransform(at)
         for role, path in drawn:
             painter.setPen(theme.pen(role, held))
             painter.setBrush(theme.brush(role))
@@ -69,15 +81,17 @@ def paint(
             painter.setPen(theme.pen("body", True))
             painter.setBrush(Qt.BrushStyle.NoBrush)
             painter.drawPath(ready(group.paths, (key, group.item), kept)[0][1])
+    painter.resetTransform()
+    for role, boxes in small.items():
+        painter.setPen(theme.pen(role))
+        painter.setBrush(theme.brush(role))
+        painter.drawRects(boxes[0], *boxes[1:])
     painter.setTransform(base)
 
 
 TINY = 13.0  # px; what is smaller shows its outline alone, since finer strokes would run into each other
-
-
-def _tiny(at: QTransform, outline_of: QPainterPath) -> bool:
-    box = at.mapRect(outline_of.controlPointRect())
-    return max(box.width(), box.height()) < TINY
+CROWD, TINY_IN_A_CROWD = 150, 24.0  # with so many things in one drawing
+AROUND = 80.0  # px that strokes may reach beyond an outline
 
 
 def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Theme, key: str, kept: Kept) -> None:
@@ -114,10 +128,13 @@ def outline(
     base = painter.transform()
     painter.setPen(theme.pen(role))
     painter.setBrush(Qt.BrushStyle.NoBrush)
-    for group in groups:
-        painter.setTransform(QTransform(*group.at) * view * base)
-        path = ready(group.paths, (key, role, group.item), kept)[0][1]
-        if not _tiny(painter.transform(), path):
+    listed = list(groups)
+    tiny = TINY if len(listed) < CROWD else TINY_IN_A_CROWD
+    for group in listed:
+        at, path = QTransform(*group.at) * view * base, ready(group.paths, (key, role, group.item), kept)[0][1]
+        box = at.mapRect(path.controlPointRect())
+        if max(box.width(), box.height()) >= tiny:
+            painter.setTransform(at)
             painter.drawPath(path)
     painter.setTransform(base)
 

@@ -5,7 +5,8 @@ sum over groups, so its extreme takes each group to one of its corners; a share 
 """
 
 from collections.abc import Mapping, Sequence
-from itertools import combinations
+from itertools import combinations, islice
+from math import comb
 
 import numpy as np
 from msgspec import Struct
@@ -15,6 +16,7 @@ from ..base.arrays import Array
 from ..base.value import FreltError
 from ..model.ties import Link
 
+MOST_CHOICES, AT_ONCE = 150_000, 20_000  # of planes that may meet in a corner
 MOST = 6  # tanks tied to each other, of which the corners are looked for
 
 
@@ -45,15 +47,13 @@ def groups_of(
             tanks = np.array(sorted({numbers[a] for k in part for a in k.factors if a in numbers}), dtype=np.intp)
             if len(tanks) > MOST:
                 raise FreltError(f"{len(tanks)} tanks are tied to each other; at most {MOST} can be")
-            corners = None
-            for n in range(1, len(part) + 1):
-                corners = corners_of(low[s, tanks], high[s, tanks], *_rows(part[:n], tanks, numbers))
-                if not len(corners):
-                    raise FreltError(
-                        f"no fill keeps the condition that {words(part[n - 1])}: it contradicts the ranges or another"
-                    )
-            if corners is not None:
-                found.append(Group(s, tanks, corners))
+            ranges = low[s, tanks], high[s, tanks]
+            corners = corners_of(*ranges, *_rows(part, tanks, numbers))
+            if not len(corners):
+                until = (part[: n + 1] for n in range(len(part)))
+                first = next((p for p in until if not len(corners_of(*ranges, *_rows(p, tanks, numbers)))), part)
+                raise FreltError(f"no fill keeps the condition that {words(first[-1])}: it contradicts the ranges or another")
+            found.append(Group(s, tanks, corners))
     return tuple(found)
 
 
@@ -97,19 +97,34 @@ def _rows(links: Sequence[Link], tanks: NDArray[np.intp], numbers: Mapping[str, 
 
 
 def corners_of(low: Array, high: Array, rows: Array, bound: Array) -> Array:
-    """Corners (fills) of the box from low to high cut by rows·x ≤ bound, (corners, tanks): every choice of planes that meet in one."""
+    """Corners (fills) of the box from low to high cut by rows·x ≤ bound, (corners, tanks): every choice of planes that meet in one.
+
+    Raises FreltError where there are more choices than can be looked at.
+    """
     count = len(low)
     eye = np.eye(count)
     a, b = np.vstack([eye, -eye, rows]), np.concatenate([high, -low, bound])
-    found: list[Array] = []
-    for chosen in combinations(range(len(a)), count):
-        square = a[list(chosen)]
-        if abs(np.linalg.det(square)) < 1e-12:
-            continue
-        x = np.linalg.solve(square, b[list(chosen)])
-        if (a @ x <= b + 1e-9).all() and not any(np.abs(x - y).max() < 1e-9 for y in found):
-            found.append(np.clip(x, low, high))
-    return np.array(found).reshape(-1, count)
+    if comb(len(a), count) > MOST_CHOICES:
+        raise FreltError(f"{len(rows) // 2} conditions tie {count} tanks to each other, more than can be looked at")
+    choices = combinations(range(len(a)), count)
+    found = np.zeros((0, count))
+    while part := list(islice(choices, AT_ONCE)):
+        planes = np.array(part, dtype=np.intp)
+        square, side = a[planes], b[planes]
+        one = np.abs(np.linalg.det(square)) >= 1e-12
+        x = np.linalg.solve(square[one], side[one][..., None])[..., 0]
+        within = x[(x @ a.T <= b + 1e-9).all(axis=1)]
+        found = _apart(np.concatenate([found, np.clip(within, low, high)]))
+    return found
+
+
+def _apart(points: Array) -> Array:
+    """Points of which no two are the same, in the order in which they stand there first."""
+    if len(points) < 2:
+        return points
+    first = np.unique(np.round(points, 8), axis=0, return_index=True)[1]
+    found: Array = points[np.sort(first)]
+    return found
 
 
 def chosen(groups: Sequence[Group], fills: Array, weight: Array) -> Array:

@@ -13,7 +13,7 @@ from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from ..base.arrays import Array
-from ..base.kept import Each
+from ..base.kept import Each, Memo
 from ..base.value import FreltError
 from ..geometry.frames import Frames, opened, standing_on
 from ..kind.capability import can
@@ -186,6 +186,7 @@ class _Columns:
 
 
 _shares: Each[Share] = Each()
+_tied: Memo[tuple[Group, ...]] = Memo(16)
 THREE = np.arange(3)
 NO_MOMENTS, NO_ROWS = np.zeros((0, 4)), np.zeros(0, dtype=np.intp)
 PERSON = "a person"  # stands in for an item, so that people and fit-out are no part of the vehicle itself
@@ -233,7 +234,13 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
         number = {t.address: i for i, t in enumerate(tanks)}
         if any(number.get(a, -1) in g.tanks for g in groups for k in rig.links for a in k.factors):
             raise FreltError("a tank that is joined to one of another height is tied to a third: not solved yet")
-        groups += groups_of(rig.links, [s.id for s in rig.states], number, ranges["low"], ranges["high"])
+        inputs = (rig.links, rig.states, rig.joined, *(t.part for t in tanks))  # what their ranges come from
+        groups += _tied.get(
+            frames.kept,
+            (rig.id, len(tanks)),
+            inputs,
+            lambda: groups_of(rig.links, [s.id for s in rig.states], number, ranges["low"], ranges["high"]),
+        )
     return MassTable(
         columns=columns,
         groups=groups,

@@ -52,16 +52,16 @@ class SightTubes(QWidget):
 
     def _refresh_if_other(self) -> None:
         """Paint again only if it would show, which in a drag it rarely does."""
-        if self._look() != self._shown:
+        if self._look(self.tubes()) != self._shown:
             self._refresh()
 
-    def _look(self) -> tuple[object, ...]:
+    def _look(self, tubes: list[Tube]) -> tuple[object, ...]:
         """All that the painting depends on but the theme, to a pixel."""
         state = self.desk.state
         return (
             self.size(),
             state and state.name,
-            *((t.address, t.tank, t.name, t.box, t.fill, round(t.allowed, 3), t.cap) for t in self.tubes()),
+            *((t.address, t.tank, t.name, t.box, t.fill, round(t.allowed, 3), t.cap) for t in tubes),
         )
 
     def _names(self) -> list[str]:
@@ -116,7 +116,8 @@ class SightTubes(QWidget):
         with painter_on(self) as p:
             state = desk.state
             write(p, 0, 14, "SIGHT TUBES", theme.color("soft"), "small", 600, True)
-            tubes, self._shown = self.tubes(), self._look()
+            tubes = self.tubes()
+            self._shown = self._look(tubes)
             if state is None or not tubes:
                 write(p, 0, 44, "No tank aboard yet." if desk.rig is not None else "", theme.color("soft"))
                 return
@@ -131,7 +132,10 @@ class SightTubes(QWidget):
                 True,
                 "end",
             )
+            shown = QRectF(event.rect() if event is not None else self.rect())
             for n, tube in enumerate(tubes):
+                if not tube.upright and not shown.intersects(tube.box.adjusted(-LABEL, -24, 80, 24)):
+                    continue
                 held = self.hasFocus() and n == self.chosen
                 if tube.upright:
                     self._upright(p, tube, theme, held, self.width() / len(tubes) - 8)
