@@ -5,13 +5,15 @@ import random
 from functools import cache
 from typing import Any
 
+import msgspec
+
 from frelt.app.places import DEMOS, shipped
 from frelt.core.base.units import METRIC, US
 from frelt.core.base.value import FreltError
 from frelt.core.day.play import play
 from frelt.core.judge.words import brief, sentence
 from frelt.core.placing.safe_floor import safe_floor
-from frelt.core.report.report import report
+from frelt.core.report.report import RigReport, report
 from frelt.core.report.verdict import speaking, spoken_state, verdict
 from frelt.core.solve import solve
 from frelt.drawing.layout import Zoom, lay_out
@@ -22,6 +24,7 @@ from frelt.drawing.views import scenes
 from frelt.formats.document import decode, encode
 from frelt.formats.drawing import drawing_file
 from frelt.paint import fonts
+from frelt.paint.pdf import application
 from frelt.paint.sheet import sheet_pdf
 
 VALUES: tuple[Any, ...] = (
@@ -81,6 +84,12 @@ def _damage(holder: Any, key: Any, rng: random.Random) -> None:
         holder[key] = rng.choice(VALUES)
 
 
+@cache
+def screen() -> object:
+    """What fonts need."""
+    return application()
+
+
 def use(data: bytes) -> str:
     """Open a document and use it, or say that it was refused."""
     try:
@@ -92,7 +101,8 @@ def use(data: bytes) -> str:
     for rig in document.rigs:
         solved = solve(rig)
         made = report(solved, {c.id: f"{sentence(c, units)} {brief(c, units)} {c.when}" for c in solved.checks})
-        assert made is not None
+        again = msgspec.json.decode(msgspec.json.encode(made), type=RigReport)  # no null where a number is promised
+        assert again.name == made.name
         verdict(solved, units)
         state, said = spoken_state(solved), speaking(solved)
         for carrier in rig.carriers:
@@ -106,7 +116,7 @@ def use(data: bytes) -> str:
             play(solved, rig.day)
         for item in rig.items[:2]:
             safe_floor(solved, item.id)
-        if len(data) % 7 == 0:
+        if len(data) % 61 == 0 and screen() is not None:
             sheet_pdf(document, rig, units)
             for kind in (".svg", ".dxf") if rig.carriers else ():
                 drawing_file(kind, solved, fonts, units)

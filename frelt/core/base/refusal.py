@@ -18,6 +18,8 @@ def bound_in_words(said: str, unit: str = "") -> str:
     """What would have been right, from a refusal such as "Expected `float` <= 100.0"; unit: what follows a bound."""
     match = _BOUND.search(said)
     if match is None:
+        if said.startswith("Invalid enum value"):
+            return "one of the words that this field takes"
         if "matching regex" in said:
             return "letters, digits, “_”, “.” and “-”"
         wanted = said.partition(" - at ")[0].partition(", got ")[0].replace("`", "").removeprefix("Expected ")

@@ -33,6 +33,9 @@ class Vessel(Struct, frozen=True):
         return np.full(len(self.members), share) if self.rise is None else self.rise.at(share)
 
 
+DROP = 1e-8  # [m³]; a tank that holds nothing counts as one
+
+
 class Aboard:
     """The vessels of a rig by number. addresses: of every tank; capacities: [m³]."""
 
@@ -43,7 +46,7 @@ class Aboard:
         self.capacities = np.array([t.capacity.value for _, _, t in tanks])
         self.listed = _vessels(rig, tanks, (frames or Frames(rig)) if rig.joined else None)
         self.number = {self.addresses[m]: i for i, v in enumerate(self.listed) for m in v.members}
-        self.whole = np.array([v.part.capacity.value for v in self.listed])
+        self.whole = np.maximum([v.part.capacity.value for v in self.listed], DROP)
 
     def first(self, tint: str, wanted: str = "", built_in: bool = False) -> int | None:
         """The vessel of that address, else the largest of a tint."""
