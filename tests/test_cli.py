@@ -200,3 +200,66 @@ def test_lifted_states_tell_both_forks_and_the_plate_they_are_held_against(tmp_p
     assert state.mass.max == pytest.approx(mass, rel=1e-3) and right.max > left.max
     assert right.max_fills == {"w/tank": 1.0} and told.forklift is not None and told.forklift.rated == 1500.0
     assert told.limits >= 2 and told.limits_known == told.limits
+
+
+def test_devices_pipes_and_huge_files_are_refused_at_once(tmp_path: Path) -> None:
+    pipe, huge = tmp_path / "pipe.frelt.json", tmp_path / "huge.frelt.json"
+    os.mkfifo(pipe)
+    with huge.open("wb") as file:
+        file.truncate(5_000_000_000)
+    for path, says in ((pipe, "a pipe"), (Path("/dev/zero"), "a device"), (tmp_path, "a folder"), (huge, "5,000 MB")):
+        done = frelt("check", str(path))
+        assert done.returncode == 64 and f"{path}: {says}; expected a *.frelt.json file" in done.stderr
+
+
+def test_control_signs_in_names_never_reach_the_terminal(tmp_path: Path) -> None:
+    evil = "\x1b[2J\x1b]0;owned\x07\u202egnp\r\nrow two"
+    path = tmp_path / "evil.frelt.json"
+    save(
+        path,
+        Document(
+            rigs=(replace(rig(block("a", 9000.0, 1.0)), name=evil, items=(replace(block("a", 9000.0, 1.0), name=evil),)),)
+        ),
+    )
+    done = frelt("check", str(path))
+    told = done.stdout + done.stderr
+    assert "\\x1b[2J" in told and not set(told) & {"\x1b", "\x07", "\r", "\u202e"}
+    assert json.loads(frelt("check", "--json", str(path)).stdout)[0]["rigs"][0]["name"] == evil
+
+
+def test_a_sheet_is_written_whole_or_not_at_all(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    from frelt import cli
+    from frelt.paint import sheet
+
+    path, out = tmp_path / "rig.frelt.json", tmp_path / "sheet.pdf"
+    save(path, demo("shelter-round"))
+    out.write_bytes(b"the one before")
+
+    def broken(*_: object) -> bytes:
+        raise RuntimeError("odd")
+
+    def full(*_: object) -> None:
+        raise OSError(28, "No space left on device")
+
+    for name, where, fails, status in (("sheet_pdf", sheet, broken, 70), ("write_atomically", cli, full, 64)):
+        with monkeypatch.context() as broke, pytest.raises(SystemExit) as ended:
+            broke.setattr(where, name, fails)
+            cli.main(["sheet", str(path), "-o", str(out)])
+        assert ended.value.code == status and out.read_bytes() == b"the one before"
+    with pytest.raises(SystemExit) as ended:
+        cli.main(["sheet", str(path), "-o", str(out)])
+    assert ended.value.code == 0 and out.read_bytes().startswith(b"%PDF")
+
+
+def test_rigs_that_cannot_be_solved_have_a_sheet_that_says_so(tmp_path: Path) -> None:
+    whole = demo("barn-wash")
+    one = whole.rigs[0]
+    assert one.trailer is not None
+    for name, change in (
+        ("no weights", {"trailer": replace(one.trailer, empty=None)}),
+        ("no states", {"states": (), "links": (), "day": one.day, "bars": None}),
+    ):
+        path = tmp_path / f"{name}.frelt.json"
+        save(path, replace(whole, rigs=(replace(one, **change),)))
+        assert frelt("sheet", str(path), "-o", str(tmp_path / "out.pdf")).returncode == 0
+        assert frelt("check", str(path)).returncode in (1, 2)

@@ -22,14 +22,17 @@ def read_file(path: Path, most: int, expected: str) -> bytes:
     """
     try:
         handle = os.open(path, os.O_RDONLY | os.O_NONBLOCK | os.O_CLOEXEC)
-        with os.fdopen(handle, "rb") as file:
+        try:
             found = os.fstat(handle)
             if not stat.S_ISREG(found.st_mode):
                 kind = next((words for is_one, words in KINDS if is_one(found.st_mode)), "no file")
                 raise FreltError(f"{path}: {kind}; expected {expected}")
             if found.st_size > most:
                 raise FreltError(f"{path}: {found.st_size / 1e6:,.0f} MB; expected {expected} of at most {most / 1e6:,.0f} MB")
-            data = file.read(most + 1)
+            with os.fdopen(os.dup(handle), "rb") as file:
+                data = file.read(most + 1)
+        finally:
+            os.close(handle)
     except (OSError, ValueError) as err:
         why = err.strerror if isinstance(err, OSError) and err.strerror else str(err)
         raise FreltError(f"{path}: {why}; expected {expected} that can be read") from None

@@ -3,6 +3,7 @@
 from functools import cache, lru_cache
 from pathlib import Path
 
+from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QFont, QFontDatabase, QFontMetricsF
 
 from .. import data
@@ -63,3 +64,9 @@ def widest_word(words: str, step: str = "small", weight: int = 600, condensed: b
 def measure(words: str, step: str = "small", weight: int = 600, condensed: bool = True) -> float:
     """Width of one line [px]."""
     return metrics(step, weight, condensed).horizontalAdvance(words)
+
+
+def elided(words: str, width: float, step: str = "small", weight: int = 600, condensed: bool = True, scale: float = 1.0) -> str:
+    """Words on one line, cut with an ellipsis where they are wider than there is room [px]."""
+    line = " ".join(words.split())
+    return metrics(step, weight, condensed, scale).elidedText(line, Qt.TextElideMode.ElideRight, width)

@@ -1,5 +1,6 @@
 """The placard: how far each tank may be filled for the road, large enough to be read at the tank, in both units."""
 
+from collections.abc import Sequence
 from datetime import date
 
 from PyQt6.QtCore import QPointF, QRectF, Qt
@@ -8,9 +9,9 @@ from PyQt6.QtGui import QPainter, QPen
 from ..core.base.text import joined
 from ..core.base.units import METRIC, US, Units
 from ..core.geometry.tank_shape import surface_height
-from ..core.liquids.road_fill import RoadFill, road_states, rounded
+from ..core.liquids.road_fill import Cap, RoadFill, road_states, rounded
 from ..core.model.rig import Rig
-from .fonts import font, wrap
+from .fonts import elided, font, wrap
 from .painter import write
 from .pdf import HEIGHT, PAPER, WIDTH, Paper, page
 
@@ -26,27 +27,55 @@ def placard_pdf(rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units:
     if found.exact or not found.caps:
         raise ValueError("a placard is for caps under which every fill is right")
     paper = Paper()
-    with page(paper, f"Road fill: {rig.name}", wide=True) as (p, _):
-        paint_placard(p, rig, found, order, units, today or date.today())
+    rows = [c for c in found.caps if c.tank.part.liquid.tint != "fuel"]
+    pages = max(-(-len(rows) // MOST_ROWS), 1)
+    each = -(-len(rows) // pages)
+    parts = [rows[n * each : (n + 1) * each] for n in range(pages)]
+    with page(paper, f"Road fill: {rig.name}", wide=True) as (p, another):
+        for n, part in enumerate(parts):
+            if n:
+                another()
+            which = f"page {n + 1} of {len(parts)}" if len(parts) > 1 else ""
+            paint_placard(p, rig, found, part, order, units, today or date.today(), which)
     return paper.data
 
 
-def paint_placard(p: QPainter, rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units: Units, today: date) -> None:
-    """Paint a placard on a landscape letter page, 96 px to the inch."""
+MOST_ROWS = 9  # tanks on one page, each still to be read from a step away
+
+
+def paint_placard(
+    p: QPainter,
+    rig: Rig,
+    found: RoadFill,
+    rows: Sequence[Cap],
+    order: tuple[str, ...] | None,
+    units: Units,
+    today: date,
+    which: str = "",
+) -> None:
+    """Paint a placard on a landscape letter page, 96 px to the inch. rows: the tanks on it.  which: of several pages."""
     wide, tall = HEIGHT, WIDTH
     ink, soft = PAPER.color("ink"), PAPER.color("soft")
     p.setPen(QPen(ink, 3.0))
     p.setBrush(Qt.BrushStyle.NoBrush)
     p.drawRoundedRect(QRectF(EDGE / 2, EDGE / 2, wide - EDGE, tall - EDGE), 14, 14)
     write(p, EDGE, EDGE + 34, "ROAD FILL", ink, "title", 600, True, scale=1.9)
-    write(p, wide - EDGE, EDGE + 18, f"Serial {rig.serial or '______________'}", ink, "strong", 600, anchor="end")
-    write(p, wide - EDGE, EDGE + 42, today.isoformat(), soft, "strong", anchor="end")
+    write(
+        p,
+        wide - EDGE,
+        EDGE + 18,
+        elided(f"Serial {rig.serial or '______________'}", 320, "strong", 600, False),
+        ink,
+        "strong",
+        600,
+        anchor="end",
+    )
+    write(p, wide - EDGE, EDGE + 42, f"{which}  {today.isoformat()}".strip(), soft, "strong", anchor="end")
     y = EDGE + 72
     for line in wrap(rig.name, wide - 2 * EDGE, "title", 600, False)[:2]:
         write(p, EDGE, y, line, ink, "title", 600)
         y += 28
     other = METRIC if units.volume == "gal" else US
-    rows = [c for c in found.caps if c.tank.part.liquid.tint != "fuel"]
     room = tall - EDGE - 128 - y
     step = min(room / max(len(rows), 1), 130.0)
     size = min(step / 60, 2.0)

@@ -24,7 +24,7 @@ from ..core.report.verdict import speaking, spoken_state, verdict
 from ..core.solve import Solved, solve
 from ..drawing.views import Scene, View, hitch_shift, scenes
 from .day_page import paint_day
-from .fonts import font
+from .fonts import elided, font
 from .painter import paint, paint_partner, transform, write
 from .pdf import HEIGHT, PAPER, WIDTH, Paper, page
 
@@ -54,6 +54,9 @@ def sheet_pdf(document: Document, rig: Rig, units: Units, today: date | None = N
             another()
             paint_day(p, sheet.solved, rig.day, units, sheet.today)
     return paper.data
+
+
+LONGEST = 240  # signs of a rig's name that stand on its sheet
 
 
 class Sheet:
@@ -118,13 +121,14 @@ class Sheet:
             self._write(EDGE, self.rig.name, "title", 600)
             extra = 0.0
         else:
-            extra = self._wrapped(EDGE, self.y - 16, 520, self.rig.name, 1.2, weight=600) - self.y - 2
-        self._write(WIDTH - EDGE, f"Serial {self.rig.serial or '______________'}", "strong", 600, False, "ink", "end")
+            extra = self._wrapped(EDGE, self.y - 16, 520, self.rig.name[:LONGEST], 1.2, weight=600) - self.y - 2
+        serial = elided(f"Serial {self.rig.serial or '______________'}", 200, "strong", 600, False)
+        self._write(WIDTH - EDGE, serial, "strong", 600, False, "ink", "end")
         self.y += 18 + max(extra, 0.0)
         job = self.document.job
         about = " · ".join(x for x in (job.name, job.customer, job.washes) if x)
         if about:
-            self._write(EDGE, about, "small", 400, False, "soft")
+            self._write(EDGE, elided(about, WIDTH - 2 * EDGE, "small", 400, False), "small", 400, False, "soft")
         self.y += 8
         said = speaking(self.solved)
         worst = self.solved.checks[0].status if self.solved.checks else "unknown"
@@ -169,7 +173,8 @@ class Sheet:
                 self._write(x, f"and {len(self.rig.items) - n} more", "small", 400, True, scale=0.85, y=top + 12 * (rows + 1))
                 break
             f = item.mass
-            box = self._write(at, f"{n + 1}  {item.name}", "small", 500, True, scale=0.85, y=row)
+            name = elided(f"{n + 1}  {item.name}", 0.6 * wide, "small", 500, True, 0.85)
+            box = self._write(at, name, "small", 500, True, scale=0.85, y=row)
             words = f"{self.units.show(f.value, 'mass')} ± {self.units.show(f.plus_minus, 'mass', False)} empty, {f.source}"
             words = "counted with the vehicle" if item.built_in else words
             self._write(box.right() + 8, words, "small", 400, True, "soft", scale=0.8, y=row)

@@ -220,8 +220,10 @@ def test_name_liquid_lock_and_note_of_the_item_in_hand(window: Window) -> None:
     combo.setCurrentIndex(combo.findData("antifreeze"))
     combo.activated.emit(combo.currentIndex())
     sheet.locked.click()
-    sheet.note.setPlainText("lid sticks")
-    sheet.save_note.click()
+    sheet.note.setFocus()
+    QTest.keyClicks(sheet.note, "lid sticks")
+    held(window, "water")  # with another thing in hand the note stays with the one it was typed for
+    held(window, "sh")
     item = rig_of(window).item("sh")
     assert (item.name, item.tanks[0].liquid.tint, item.locked, item.note) == ("Bleach drum", "antifreeze", True, "lid sticks")
     combo.setCurrentIndex(combo.count() - 1)

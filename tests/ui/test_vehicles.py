@@ -11,6 +11,7 @@ from PyQt6.QtWidgets import QApplication, QCheckBox, QComboBox, QLineEdit, QPush
 from pytestqt.qtbot import QtBot
 
 from frelt.app.library import Library
+from frelt.app.photos import missing
 from frelt.app.places import library_dir, own_demo
 from frelt.app.stock import classes
 from frelt.app.storage import load
@@ -272,6 +273,11 @@ def test_a_photo_lies_beside_the_file_by_its_hash(window: Window, tmp_path: Path
     assert "plate.jpg, file is gone" in page.library.photos.text()  # type: ignore[attr-defined]
     page.library.attach_file(tmp_path / "x.exe")  # type: ignore[attr-defined]
     assert "expected a photo or scan" in window.message.text()
+    secret = tmp_path / "secret.jpg"
+    secret.write_bytes(photo.read_bytes())
+    for path in ("../secret.jpg", str(secret), "/dev/zero", "rig.files/../secret.jpg", "rig.files", "secret.jpg"):
+        document = replace(window.desk.session.document, attachments=(replace(one, path=path),))
+        assert missing(document, tmp_path / "rig.frelt.json"), path  # outside its folder it is never read, and is gone
 
 
 def test_the_brief_is_answered_measured_overruled_and_taken_to_the_deck(fresh: Fresh) -> None:

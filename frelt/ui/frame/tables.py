@@ -6,9 +6,11 @@ from pathlib import Path
 from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QPushButton, QWidget
 
 from ...app.library import Library, Still, Tell
+from ...app.reading import read_file
 from ...app.storage import write_atomically
 from ...core.base.text import capital
 from ...core.base.value import FreltError
+from ...formats.cells import MOST_BYTES
 from ..widgets.text import Words
 from .desk import Desk
 from .jobs import Running
@@ -38,9 +40,9 @@ def read_in(desk: Desk, path: Path, take: Take, came: str, then: Callable[[], ob
     came: what is said then, after the count; else every row and column that is wrong.  then: done once it is in.
     """
     try:
-        data = path.read_bytes()
-    except OSError as err:
-        desk.said.emit(f"{path}: {err.strerror or err}.")
+        data = read_file(path, MOST_BYTES, "a table")
+    except FreltError as err:
+        desk.said.emit(f"{capital(str(err))}.")
         return
 
     def work(running: Running) -> int:

@@ -4,6 +4,8 @@ from collections.abc import Callable
 from functools import partial
 
 from msgspec.structs import replace
+from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtGui import QFocusEvent
 from PyQt6.QtWidgets import (
     QCheckBox,
     QComboBox,
@@ -38,6 +40,16 @@ HELD = (
     ("Held by a lock bracket", "lock bracket"),
     ("On a rack of a door", "door rack"),
 )
+
+
+class NoteEdit(QPlainTextEdit):
+    """A note; left: the keys went elsewhere."""
+
+    left = pyqtSignal()
+
+    def focusOutEvent(self, event: QFocusEvent | None) -> None:
+        super().focusOutEvent(event)
+        self.left.emit()
 
 
 class Sheet(QWidget):
@@ -80,12 +92,12 @@ class Sheet(QWidget):
         self.built_in.clicked.connect(lambda: self._put("part of the vehicle", built_in=self.built_in.isChecked()))
         self.locked = QCheckBox("Locked in place")
         self.locked.clicked.connect(self._set_locked)
-        self.note = QPlainTextEdit()
+        self.note = NoteEdit()
+        self.note.left.connect(self._set_note)
+        self._noted = ""  # the item whose note is shown
         self.note.setAccessibleName("Note")
         self.note.setPlaceholderText("Note")
         self.note.setFixedHeight(54)
-        self.save_note = QPushButton("Keep the note")
-        self.save_note.clicked.connect(self._set_note)
         grid = QGridLayout()
         grid.addWidget(Words("Name"), 0, 0)
         grid.addWidget(self.name, 0, 1)
@@ -106,7 +118,6 @@ class Sheet(QWidget):
             self.built_in,
             self.locked,
             self.note,
-            self.save_note,
             self.shop,
         ):
             box.addWidget(widget)
@@ -126,7 +137,9 @@ class Sheet(QWidget):
         self.built_in.setChecked(item.built_in)
         self.held.setCurrentIndex(max(self.held.findData(item.held), 0))
         self.held_mass.show_value(item.held_mass.value if item.held_mass is not None else None, "none")
-        if not self.note.hasFocus():
+        if item.id != self._noted or not self.note.hasFocus():
+            self._set_note()
+            self._noted = item.id
             self.note.setPlainText(item.note)
         self.contents.refresh(item)
 
@@ -181,4 +194,11 @@ class Sheet(QWidget):
         self._put("lock", locked=self.locked.isChecked())
 
     def _set_note(self) -> None:
-        self._put("note", note=self.note.toPlainText())
+        """Keep a note that was typed with the item it was typed for, also when another one was taken meanwhile."""
+        document, rig = self.note.document(), self.desk.session.rig
+        if document is None or not document.isModified() or rig is None:
+            return
+        document.setModified(False)
+        item, text = next((i for i in rig.items if i.id == self._noted), None), self.note.toPlainText()
+        if item is not None and text != item.note:
+            self.desk.edit(lambda r: with_item(r, replace(r.item(item.id), note=text)), f"note on {item.name}")
