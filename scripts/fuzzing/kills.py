@@ -40,12 +40,15 @@ def run(data: bytes) -> str:
     reader, writer = os.pipe()
     child = os.fork()
     if child == 0:
-        os.close(reader)
-        n = start
-        while True:
-            n += 1
-            save(path, replace(base, job=replace(base.job, note=str(n))))
-            os.write(writer, f"{n}\n".encode())
+        try:
+            os.close(reader)
+            n = start
+            while True:
+                n += 1
+                save(path, replace(base, job=replace(base.job, note=str(n))))
+                os.write(writer, f"{n}\n".encode())
+        finally:
+            os._exit(1)
     os.close(writer)
     time.sleep(float(data) / 1000)
     os.kill(child, signal.SIGKILL)

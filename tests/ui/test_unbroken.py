@@ -1,6 +1,7 @@
 """Nothing breaks the window, nothing is lost, nothing from a file is run: driven as a person, another program or a file would."""
 
 import errno
+import subprocess
 import sys
 import threading
 from collections.abc import Callable
@@ -18,6 +19,7 @@ from pytestqt.qtbot import QtBot
 
 from frelt.app import autosave, storage
 from frelt.app.autosave import Autosave
+from frelt.app.library import Library
 from frelt.app.session import Session
 from frelt.core.edit.items import move, with_item
 from frelt.core.model.document import Document
@@ -26,11 +28,15 @@ from frelt.formats.document import decode, encode
 from frelt.ui.bench import drawings
 from frelt.ui.frame.beside import Beside
 from frelt.ui.frame.keeping import ELSEWHERE, UNSAFE
+from frelt.ui.frame.putting import put
 from frelt.ui.frame.start import Faults, build
 from frelt.ui.frame.step import Step
+from frelt.ui.frame.tables import read_in
 from frelt.ui.frame.window import Window
 from tests.conftest import block, demo, rig, tank
 from tests.ui.hands import go
+
+ROOT = Path(__file__).parents[2]
 
 
 def test_zero_on_a_plate_is_refused_in_place_and_a_file_of_zeros_opens_with_a_full_window(
@@ -324,3 +330,83 @@ def test_storage_follows_links_keeps_modes_and_sweeps_what_kills_left(tmp_path: 
     storage.save(link, demo("shelter-round"))
     assert link.is_symlink() and decode(real.read_bytes()) == demo("shelter-round") and real.stat().st_mode & 0o777 == 0o600
     assert real.stat().st_uid == (1234 if os.getuid() == 0 else os.getuid()) and not left.exists()
+
+
+SOLAR = "id;Name;Kind;Length mm;width_mm;height_mm;mass_lb\r\n"
+
+
+def test_solar_field_a_spreadsheet_of_four_hundred_things_is_taken_in_wholly_or_refused_by_row(
+    window: Window, tmp_path: Path, qtbot: QtBot
+) -> None:
+    """Semicolons, decimal commas, pounds, Cyrillic names, one of them markup with an image on a pipe."""
+    import os
+
+    import pdfplumber
+
+    from frelt.paint.sheet import sheet_pdf
+
+    pipe = tmp_path / "pipe"
+    os.mkfifo(pipe)
+    markup = MARKUP.format(pipe)
+    names = [f"Ящик № {n}" if n != 77 else markup for n in range(400)]
+    rows = [
+        f'box-{n};"{name.replace(chr(34), chr(34) * 2)}";Box;1.204,5;300,25;200;44,{n % 90 + 10}'
+        for n, name in enumerate(names)
+    ]
+    good, bad = tmp_path / "solar.csv", tmp_path / "solar-wrong.csv"
+    good.write_bytes((SOLAR + "\r\n".join(rows)).encode("utf-8-sig"))
+    wrong = [*rows[:10], rows[10].replace("44,20", "heavy"), *rows[11:390], rows[390].replace(";Box;", ";Rocket;"), *rows[391:]]
+    bad.write_bytes((SOLAR + "\r\n".join(wrong)).encode("utf-16"))
+    desk = window.desk
+    for path in (good, bad):
+        read_in(desk, path, Library.take_equipment, "entries taken into the shop's catalog")
+        qtbot.waitUntil(lambda: not desk.jobs.busy("table"), timeout=20_000)
+    said = window.message.text()
+    assert "row 12, column mass_kg: “heavy”" in said and "row 392, column kind: “Rocket”" in said
+    own = {e.item.id: e.item for e in Library().equipment()}
+    assert len(own) == 400 and own["box-77"].name == markup and own["box-0"].length.value == pytest.approx(1.2045)
+    assert own["box-13"].mass.value == pytest.approx(44.23 * 0.45359237, abs=1e-6)
+    put(desk, "box-77", 1.0, 0.0)
+    window.right.things.catalog.box.setText("img")
+    seen: set[str] = set()
+    QApplication.processEvents()
+    _read(window, seen)
+    rig_now = desk.session.rig
+    assert rig_now is not None and any(i.name == markup for i in rig_now.items)
+    paper = tmp_path / "solar.pdf"
+    paper.write_bytes(sheet_pdf(desk.session.document, rig_now, desk.units))
+    with pdfplumber.open(paper) as pdf:
+        assert "<img" in "".join(page.extract_text() or "" for page in pdf.pages)
+    window.grab()
+
+
+def test_harbor_two_programs_one_file_and_a_disk_that_is_gone_for_a_minute(
+    window: Window, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    session, path = window.desk.session, tmp_path / "harbor.frelt.json"
+    session.save(path)
+    window.desk.edit(lambda r: replace(r, note="ours"), "noted")
+    code = (
+        "import sys; from pathlib import Path; from msgspec.structs import replace; from frelt.app.session import Session\n"
+        "s = Session(); s.open(Path(sys.argv[1]))\n"
+        "s.change(replace(s.document, job=replace(s.document.job, note='theirs')), 'noted'); s.save()"
+    )
+    subprocess.run([sys.executable, "-c", code, str(path)], check=True, cwd=ROOT)
+
+    def gone(*_: object) -> None:
+        raise OSError(errno.EIO, "Input/output error")
+
+    with monkeypatch.context() as broken:
+        broken.setattr(storage, "write_atomically", gone)
+        broken.setattr(autosave, "write_atomically", gone)
+        assert not window.files.save()  # another program's work comes first: nothing would have been written anyway
+        assert "changed by another program" in window.notices.words(ELSEWHERE)
+        window.notices.offers(ELSEWHERE)["Save mine beside it"].click()
+        assert "Input/output error" in window.message.text() and session.dirty
+        window.desk.keep_safe()
+        assert "Input/output error" in window.notices.words(UNSAFE)
+    window.desk.keep_safe()
+    assert not window.notices.words(UNSAFE)
+    window.notices.offers(ELSEWHERE)["Put mine in its place"].click()
+    assert decode(path.read_bytes()).rigs[0].note == "ours" and not session.dirty
+    assert decode((tmp_path / "harbor.theirs.frelt.json").read_bytes()).job.note == "theirs"

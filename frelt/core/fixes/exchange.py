@@ -11,7 +11,7 @@ from ..judge.check import Check
 from ..placing.room import middle_of
 from ..solve import Solved
 from ..statics.loads import Loads
-from .fix import MOST_TRIES, Fix, proved, register
+from .fix import MOST_TRIES, Fix, heaviest, proved, register, still
 
 
 def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:
@@ -47,7 +47,7 @@ def _hopeful(solved: Solved, loads: Loads, check: Check, m: int, s: int) -> Iter
     for tank, mass in zip(table.tanks, filled, strict=True):
         wet[tank.item] = wet.get(tank.item, 0.0) + float(mass)
     movable = [i for i in rig.items if not i.locked and i.id in wet and solved.frames.decks[i.place.deck].level]
-    movable = [i for i in movable if len(standing_on(rig, i.id)) == 1]
+    movable = heaviest((i for i in movable if len(standing_on(rig, i.id)) == 1), len(rig.items))
     sign = 1.0 if check.side == "high" else -1.0
     pull = sign * (loads.num[m] - (check.limit or 0.0) * loads.den[m])
     over = sign * ((check.load or 0.0) - (check.limit or 0.0))
@@ -62,6 +62,7 @@ def _hopeful(solved: Solved, loads: Loads, check: Check, m: int, s: int) -> Iter
 
     here = {i.id: felt(i.id) for i in movable}
     for n, a in enumerate(movable):
+        still()
         for b in movable[n + 1 :]:
             relief = (wet[a.id] - wet[b.id]) * (here[a.id] - here[b.id])
             if relief > max(needed, 0.0) * 0.98:

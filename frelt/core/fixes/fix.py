@@ -5,17 +5,30 @@ A proposal counts only if `proved` says that it cures the check and makes nothin
 """
 
 from collections.abc import Callable, Iterable
-from itertools import chain
+from contextvars import ContextVar
+from itertools import chain, count
 
 from msgspec import Struct
 
 from ..base.units import Units
 from ..judge.check import Check
 from ..judge.status import RANKS, Status
+from ..masses.weigh import weigh
+from ..model.item import Item
 from ..model.rig import Rig
 from ..solve import Solved, solve
 
 MOST_TRIES = 24
+MOST_MOVERS = 24_000
+MOST_PROOFS, LEAST_PROOFS = 200_000, 40  # by items times states; some seconds at any size
+
+
+class Enough(Exception):
+    """The search has looked at as much as it may, or is not wanted any more."""
+
+
+_wanted: ContextVar[Callable[[], bool]] = ContextVar("wanted", default=lambda: True)
+_go_on: ContextVar[Callable[[], bool]] = ContextVar("go on", default=lambda: True)
 
 
 class Fix(Struct, frozen=True):
@@ -44,8 +57,32 @@ def register(kind: str, propose: Propose) -> None:
     PROPOSERS[kind] = propose
 
 
+def heaviest(items: Iterable[Item], count: int) -> list[Item]:
+    """Those that are worth moving where there are too many to look at each: the heaviest, in the order they stand in.
+
+    count: of all things on the rig, of which the more are looked at the fewer there are.
+    """
+    listed = list(items)
+    most = max(MOST_MOVERS // max(count, 1), LEAST_PROOFS)
+    if len(listed) <= most:
+        return listed
+    chosen = {i.id for i in sorted(listed, key=lambda i: -weigh(i, 1.0).value)[:most]}
+    return [i for i in listed if i.id in chosen]
+
+
+def still() -> None:
+    """Raises Enough where the search is not wanted any more; asked between steps that take long."""
+    if not _wanted.get()():
+        raise Enough
+
+
 def proved(before: Solved, check_id: str, rig: Rig) -> Status | None:
-    """The cured check's new status, or None where the rig does not cure it or harms another check."""
+    """The cured check's new status, or None where the rig does not cure it or harms another check.
+
+    Raises Enough where the search is to end.
+    """
+    if not _go_on.get()():
+        raise Enough
     after = solve(rig, before.frames.kept)
     was = {c.id: c for c in before.checks}
     now = {c.id: c for c in after.checks}
@@ -69,15 +106,23 @@ def fixes(solved: Solved, check: Check, units: Units, wanted: Callable[[], bool]
     """The proved fixes of a check, least effort first; those that leave it `ok` before those that leave it `tight`.
 
     Nothing is proposed for an unknown: what cures it is a plate, not a move.
-    wanted: asked between proposals; once false, the search ends with what it has.
+    wanted: asked before each proof; once false, the search ends with what it has. It ends too when it has proved as much as a
+    person would wait for, which is less where many things make each proof longer.
     """
     from .. import fixes as _found  # noqa: F401  (fills the registry)
 
     if check.status not in ("over", "tight"):
         return ()
     found: list[Fix] = []
-    for fix in chain.from_iterable(propose(solved, check, units) for propose in PROPOSERS.values()):
-        if not wanted():
-            break
-        found.append(fix)
+    tries, most = count(1), max(MOST_PROOFS // max(len(solved.rig.items) * len(solved.rig.states), 1), LEAST_PROOFS)
+    asked = _wanted.set(wanted)
+    token = _go_on.set(lambda: wanted() and next(tries) <= most)
+    try:
+        for fix in chain.from_iterable(propose(solved, check, units) for propose in PROPOSERS.values()):
+            found.append(fix)
+    except Enough:
+        pass
+    finally:
+        _go_on.reset(token)
+        _wanted.reset(asked)
     return tuple(sorted(found, key=lambda f: (-RANKS[f.leaves], f.effort)))

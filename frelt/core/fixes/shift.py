@@ -17,7 +17,7 @@ from ..space.moving_along import roots
 from ..space.solids import Solid, solids
 from ..statics.half_planes import half_planes, linear_sides
 from ..statics.loads import Loads
-from .fix import Fix, proved, register
+from .fix import Fix, heaviest, proved, register, still
 
 Span = tuple[float, float]
 Bounds = list[tuple[float | None, float | None]]
@@ -57,7 +57,7 @@ def _propose(solved: Solved, check: Check, units: Units) -> Iterable[Fix]:
     if check.kind in ("overlap", "off deck", "wheel well", "no bolts"):
         movers = [solved.rig.item(i) for i in check.items]
     else:
-        movers = [i for i in solved.rig.items if i.id in room]
+        movers = heaviest((i for i in solved.rig.items if i.id in room), len(solved.rig.items))
     for direction in ((1.0, 0.0), (0.0, 1.0)):
         best = _best(solved, loads, check, units, room, movers, direction)
         if best is not None:
@@ -72,6 +72,7 @@ def _best(
         candidates = []
         bounds = bounds_for(solved, loads, check, aim)
         for item in movers:
+            still()
             if item.locked or not stands(solved, item.id) or len(roots(solved.rig, (item.id,))) > 1:
                 continue
             mass = sum(weigh(i, wet=False).value for i in standing_on(solved.rig, item.id))
