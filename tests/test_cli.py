@@ -9,6 +9,7 @@ from pathlib import Path
 import pdfplumber
 import pytest
 from msgspec.structs import replace
+from PyQt6.QtWidgets import QApplication
 
 from frelt.app.storage import save
 from frelt.core.base.figure import plate
@@ -227,7 +228,7 @@ def test_control_signs_in_names_never_reach_the_terminal(tmp_path: Path) -> None
     assert json.loads(frelt("check", "--json", str(path)).stdout)[0]["rigs"][0]["name"] == evil
 
 
-def test_a_sheet_is_written_whole_or_not_at_all(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+def test_a_sheet_is_written_whole_or_not_at_all(tmp_path: Path, monkeypatch: pytest.MonkeyPatch, qapp: QApplication) -> None:
     from frelt import cli
     from frelt.paint import sheet
 
