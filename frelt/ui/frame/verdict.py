@@ -104,6 +104,7 @@ class Verdict(QWidget):
         while (taken := self._fixes.takeAt(0)) is not None:
             widget = taken.widget()
             if widget is not None:
+                widget.hide()
                 widget.deleteLater()
         said = self.desk.worst_check()
         found = self.desk.cures.found[:MOST_FIXES]
