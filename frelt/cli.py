@@ -162,12 +162,14 @@ def _check(options: argparse.Namespace) -> int:
 
 
 def exit_status(judged: Sequence[Judged], lenient: bool) -> int:
-    """70 for an unexpected error, else 64 for bad input, else 1 for any over, 2 for any unknown or tight (0 if lenient), else 0."""
+    """70 for an unexpected error, else 64 for bad input, else 1 where something breaks or can hurt, 2 where a plate is unread or
+    anything is to be looked at (0 if lenient), else 0.
+    """
     if any(j.crashed for j in judged):
         return CRASHED
     if any(j.error for j in judged):
         return BAD
-    statuses = {c.status for j in judged for r in j.reports for c in r.checks}
+    statuses = {r.status for j in judged for r in j.reports}
     if "over" in statuses:
         return OVER
     return OPEN if statuses & {"unknown", "tight"} and not lenient else OK
@@ -183,7 +185,7 @@ def _print(file: str, rig: RigReport) -> None:
     print(plain(f"{file}: {rig.name}: {rig.status}, by {rig.limits_known} of {rig.limits} limits"))
     for check in rig.checks:
         custom = " (custom, not a plate)" if check.custom else ""
-        print(plain(f"  {check.status:<8}{check.words}{custom}"))
+        print(plain(f"  {check.mark:<8}{check.words}{custom}"))
     print("  A planning aid: weigh the rig before the road, and follow the makers' ratings.")
 
 

@@ -10,7 +10,8 @@ from ..core.base.value import FreltError
 from ..core.judge.check import Check
 from ..core.model.carrier import Carrier, Vehicle
 from ..core.model.state import State
-from ..core.report.verdict import speaking, spoken_state
+from ..core.report.verdict import drawn as drawn_check
+from ..core.report.verdict import spoken_state
 from ..core.solve import Solved
 from ..core.space.solids import solids
 from .layout import Box, Sheet, Zoom, lay_out
@@ -67,7 +68,7 @@ def drawing_of(
     state = next((s for s in rig.states if s.id == state_id), None) if state_id else spoken_state(solved)
     if state_id and state is None:
         raise FreltError(f"{rig.name}: no state “{state_id}”; expected one of {[s.id for s in rig.states]}")
-    said = None if state_id else speaking(solved)
+    said = None if state_id else drawn_check(solved)
     fills = said.fills if said is not None else {}
     scope = solved.by_state.get(state_id, ()) if state_id else solved.checks
     drawn = scenes(rig, solved.frames, state, fills, False, carrier.id, whole)

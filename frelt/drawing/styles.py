@@ -211,6 +211,9 @@ STYLES: dict[str, Style] = {
     "mark.tight": Style("tight", 1.8),
     "mark.ok": Style("ok", 2.0),
     "mark.unknown": Style("unknown", 1.6, "", (2.2, 1.6)),
+    "mark.law": Style("tight", 1.7),
+    "mark.advice": Style("unknown", 1.7),
+    "mark.wish": Style("", 0, "unknown"),
     "tape.band": Style("", 0, "tape"),
     "tape.mark": Style("tape_ink", 1.2),
 } | {
@@ -223,6 +226,7 @@ STYLES: dict[str, Style] = {
     }.items()
 }
 
+COLORS = {"law": "tight", "advice": "unknown", "wish": "unknown"}  # of marks that have no color of their own
 STATUS_FILL: dict[str, str] = {"over": "over_fill", "tight": "tight_fill", "ok": "steel", "unknown": "sheet"}
 STYLES |= {f"post.fill.{status}": Style("", 0, fill) for status, fill in STATUS_FILL.items()}
 STYLES |= {f"post.now.{status}": Style("ink" if status == "ok" else status, 2.4) for status in STATUS_FILL}

@@ -15,13 +15,15 @@ from .. import __version__
 from ..core.base.figure import Figure
 from ..core.base.units import Units
 from ..core.judge.check import KINDS, Check, named
+from ..core.judge.marks import mark_of
 from ..core.judge.words import brief, sentence, subject
 from ..core.masses.bare import on_axles
 from ..core.model.document import Document
 from ..core.model.rig import Rig, fill_range
 from ..core.model.state import State
-from ..core.report.verdict import speaking, spoken_state, verdict
+from ..core.report.verdict import drawn, speaking, spoken_state, verdict
 from ..core.solve import Solved, solve
+from ..drawing.styles import COLORS
 from ..drawing.views import Scene, View, hitch_shift, scenes
 from .day_page import paint_day
 from .fonts import elided, font
@@ -131,12 +133,11 @@ class Sheet:
             self._write(EDGE, elided(about, WIDTH - 2 * EDGE, "small", 400, False), "small", 400, False, "soft")
         self.y += 8
         said = speaking(self.solved)
-        worst = self.solved.checks[0].status if self.solved.checks else "unknown"
-        color = worst if said is not None else "unknown"
+        color = COLORS.get(mark_of(said), mark_of(said)) if said is not None else "unknown"
         self.y = self._wrapped(EDGE, self.y, WIDTH - 2 * EDGE, verdict(self.solved, self.units), 1.1, color, 600) + 6
 
     def _drawings(self) -> None:
-        said = speaking(self.solved)
+        said = drawn(self.solved)
         state = spoken_state(self.solved)
         fills = said.fills if said is not None and state is not None and said.state == state.id else {}
         made = scenes(self.rig, self.solved.frames, state, fills, whole=True)

@@ -186,7 +186,8 @@ def test_a_state_shows_the_fixes_of_its_own_worst_check(window: Window, qtbot: Q
     tight = replace(window.desk.rig.trailer.ratings, coupler_tongue=plate(760 * LB))  # type: ignore[union-attr]
     window.desk.edit(lambda r: replace(r, trailer=replace(r.trailer, ratings=tight)), "a weaker coupler")
     window.desk.show_state("leaving")
-    assert "The coupler would carry" in verdict(window) and not window.desk.cures.found
+    assert "he coupler would carry" in verdict(window) and not window.desk.cures.found
+    QApplication.processEvents()
     said = [w.text() for w in window.verdict.findChildren(QLabel, "quiet") if w.isVisibleTo(window)]
     assert "Looking for what cures it …" in said
     qtbot.waitUntil(lambda: bool(fix_buttons(window)))
@@ -237,7 +238,7 @@ def test_a_rig_is_built_from_nothing_by_keys_saved_and_opened(fresh: Callable[[D
     job.chassis.new.click()  # type: ignore[attr-defined]
     assert window.desk.step is Step.CHASSIS and window.desk.rig is not None
     chassis = window.right.page(Step.CHASSIS)
-    assert verdict(window).startswith("Nothing is over") or "Tongue" in verdict(window)
+    assert "no rating entered" in verdict(window) and "plates unread" in verdict(window)
     type_into(chassis.findChild(QLineEdit, "chassis-length"), "13 ft 6 in")
     assert window.desk.rig.trailer.main_deck.outline[1][0] == pytest.approx(162 * INCH)  # type: ignore[union-attr]
     type_into(chassis.findChild(QLineEdit, "chassis-tongue"), "190")

@@ -5,7 +5,7 @@ import numpy as np
 from ..base.arrays import Array
 from ..base.figure import rated
 from ..base.value import Value
-from ..judge.status import RANKS
+from ..judge.marks import WORDS, is_broken, is_open, mark_of
 from ..model.carrier import Carrier, Trailer
 from ..model.state import State
 from ..solve import Solved, state_unsolved
@@ -16,7 +16,7 @@ from ..statics.loads import Loads
 from ..statics.supports import Supports
 from ..statics.worst import extreme, highest, lowest
 
-REPORT_VERSION = 1
+REPORT_VERSION = 2
 
 
 class Span(Value, frozen=True, kw_only=True, omit_defaults=False):
@@ -36,6 +36,7 @@ class CheckReport(Value, frozen=True, kw_only=True, omit_defaults=False):
     subject: str
     status: str
     level: str
+    mark: str
     quantity: str
     load: float | None
     limit: float | None
@@ -70,7 +71,7 @@ class ForkliftReport(Value, frozen=True, kw_only=True, omit_defaults=False):
 
 
 class RigReport(Value, frozen=True, kw_only=True, omit_defaults=False):
-    """A rig judged. status: the worst of its checks. carriers: in their own frames, by id."""
+    """A rig judged. status: of all its checks (see `_status`). carriers: in their own frames, by id."""
 
     rig: str
     name: str
@@ -92,6 +93,7 @@ def report(solved: Solved, words: dict[str, str]) -> RigReport:
             subject=c.subject,
             status=c.status,
             level=c.level or "broken",
+            mark=WORDS[mark_of(c)],
             quantity=c.quantity,
             load=c.load,
             limit=c.limit,
@@ -115,13 +117,23 @@ def report(solved: Solved, words: dict[str, str]) -> RigReport:
     return RigReport(
         rig=solved.rig.id,
         name=solved.rig.name,
-        status=min((c.status for c in solved.checks), key=RANKS.__getitem__, default="unknown"),
+        status=_status(solved),
         limits_known=known,
         limits=counted,
         checks=checks,
         carriers=carriers,
         forklift=ForkliftReport(rated=rated(lifter.rated), centre=lifter.centre, forks=lifter.forks) if solved.lifted else None,
     )
+
+
+def _status(solved: Solved) -> str:
+    """`over` where something breaks or can hurt, `unknown` where a plate is unread, `tight` where anything is to be looked at."""
+    checks = solved.checks
+    if any(is_broken(c) for c in checks):
+        return "over"
+    if not checks or any(mark_of(c) == "unknown" for c in checks):
+        return "unknown"
+    return "tight" if any(is_open(c) for c in checks) else "ok"
 
 
 def _states(solved: Solved, loads: Loads, carrier: Carrier) -> tuple[StateReport, ...]:

@@ -1,49 +1,62 @@
-"""The verdict: one plain sentence on a solved rig."""
+"""The verdict: one plain sentence on a solved rig, and how many more there are."""
+
+from collections.abc import Sequence
 
 from ..base.text import capital, uncapital
 from ..base.units import Units
 from ..judge.check import Check
+from ..judge.marks import counted, is_broken, is_open, mark_of
 from ..judge.words import sentence
 from ..model.state import State
 from ..solve import Solved
 
 
 def speaking(solved: Solved) -> Check | None:
-    """The check the verdict speaks of: the worst that is over, else the first unknown with a load, else the tightest."""
-    checks = solved.checks
-    if not checks or checks[0].status == "over":
-        return checks[0] if checks else None
-    loaded = [c for c in checks if c.status == "unknown" and not c.why]
-    return loaded[0] if loaded else next((c for c in checks if c.status in ("tight", "ok") and c.load is not None), checks[0])
+    """The check the verdict speaks of: the gravest that is open, else the nearest load."""
+    return first_of(solved.checks)
+
+
+def first_of(checks: Sequence[Check]) -> Check | None:
+    """Of some checks in their order the one to speak of: the gravest that is open, else the nearest load, else the first."""
+    first = checks[0] if checks else None
+    if first is None or (is_open(first) and mark_of(first) != "unknown"):
+        return first
+    if is_open(first):  # of unread plates one that says what it carries
+        return next((c for c in checks if mark_of(c) == "unknown" and not c.why), first)
+    return next((c for c in checks if c.load is not None and c.state), first)
+
+
+def drawn(solved: Solved) -> Check | None:
+    """The check whose state and fills are drawn: the one spoken of where it is a load, else the gravest load."""
+    said = speaking(solved)
+    if said is not None and said.state:
+        return said
+    return next((c for c in solved.checks if c.state and c.load is not None), said)
 
 
 def spoken_state(solved: Solved) -> State | None:
-    """The state of the check the verdict speaks of, else the first; None where there is none."""
-    said, states = speaking(solved), solved.rig.states
+    """The state that is drawn, else the first; None where there is none."""
+    said, states = drawn(solved), solved.rig.states
     first = states[0] if states else None
     return next((s for s in states if said is not None and s.id == said.state), first)
 
 
 def verdict(solved: Solved, units: Units) -> str:
-    """One or two sentences: what is the tightest thing, by how much, in which state."""
+    """One sentence on what is gravest, then how many others there are by level."""
     said = speaking(solved)
-    if solved.loads is None:
+    if solved.loads is None and (said is None or not is_broken(said)):
         return f"{capital(solved.why)}." if solved.why else "There is nothing to judge yet."
+    return spoken(solved.checks, said, units)
+
+
+def spoken(checks: Sequence[Check], said: Check | None, units: Units) -> str:
+    """The sentence on one of some checks, then how many others there are by level."""
     if said is None:
         return "There is nothing to judge yet."
-    over = sum(c.status == "over" for c in solved.checks)
-    known, counted = solved.known
-    if said.status == "over":
-        more = f" {over - 1} more {'check is' if over == 2 else 'checks are'} over." if over > 1 else ""
-        return f"{sentence(said, units)}.{more}"
-    unsolved = [c.subject for c in solved.checks if c.kind == "state" and c.why]
-    tail = f" “{unsolved[0]}” is not solved yet." if unsolved and unsolved[0] != "States" else ""
-    if said.status == "unknown":
-        front = f"Nothing is over by {known} of {counted} limits; the others have no rating yet."
-        if over:
-            more = "1 more thing is" if over == 1 else f"{over} more things are"
-            return f"{sentence(said, units)}. {known} of {counted} limits are known; {more} to look at."
-        return f"{front} {sentence(said, units)}."
-    if said.status == "tight":
-        return f"Nothing is over. Tightest: {uncapital(sentence(said, units))}.{tail}"
-    return f"Every limit holds in every fill. Nearest: {uncapital(sentence(said, units))}.{tail}"
+    others = counted(checks, said)
+    rest = f" {capital(others)}." if others else ""
+    if not is_open(said):
+        return f"Every limit holds in every fill. Nearest: {uncapital(sentence(said, units))}.{rest}"
+    front = {"tight": "Nothing is over. Tightest: ", "advice": "Nothing is over. Look at this: "}.get(mark_of(said), "")
+    words = sentence(said, units)
+    return f"{front}{uncapital(words) if front else words}.{rest}"

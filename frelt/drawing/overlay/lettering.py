@@ -2,8 +2,8 @@
 
 from typing import Protocol
 
-from ...core.judge.status import Status
-from ..shapes import Dimension, Path, Shape, Text, line, polygon, rect
+from ...core.judge.marks import Mark
+from ..shapes import Dimension, Path, Shape, Text, ellipse, line, polygon, rect
 
 
 class Lettering(Protocol):
@@ -22,8 +22,9 @@ class Lettering(Protocol):
         ...
 
 
-def mark(status: Status | str, x: float, y: float, size: float) -> tuple[Path, ...]:
-    """A status by shape and color: filled triangle, open diamond, tick, dashed square."""
+def mark(status: Mark | str, x: float, y: float, size: float) -> tuple[Path, ...]:
+    """A mark by shape and color: filled triangle, open diamond, tick, dashed square; a page for law, a ring for advice, with a dot for
+    a wish."""
     r = size / 2
     if status == "over":
         sign = line("mark.over.sign", (x, y - r * 0.35), (x, y + r * 0.25))
@@ -33,6 +34,12 @@ def mark(status: Status | str, x: float, y: float, size: float) -> tuple[Path, .
         return (polygon("mark.tight", (x, y - r), (x + r, y), (x, y + r), (x - r, y)),)
     if status == "ok":
         return (line("mark.ok", (x - r * 0.9, y), (x - r * 0.25, y + r * 0.65), (x + r, y - r * 0.7)),)
+    if status == "law":
+        page = rect("mark.law", x - r * 0.7, y - r, x + r * 0.7, y + r)
+        return page, *(line("mark.law", (x - r * 0.3, y + n * r), (x + r * 0.3, y + n * r)) for n in (-0.35, 0.2))
+    if status in ("advice", "wish"):
+        ring = ellipse("mark.advice", x, y, r * 0.8)
+        return (ring, ellipse("mark.wish", x, y, r * 0.25)) if status == "wish" else (ring,)
     return (rect("mark.unknown", x - r * 0.85, y - r * 0.85, x + r * 0.85, y + r * 0.85),)
 
 

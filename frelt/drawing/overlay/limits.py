@@ -6,6 +6,7 @@ from msgspec import Struct
 
 from ...core.base.units import Units
 from ...core.judge.check import Check
+from ...core.judge.marks import mark_of
 from ...core.solve import Solved
 from ..layout import Box, Sheet
 from ..shapes import Shape, Text, rect
@@ -128,8 +129,8 @@ def below_bars(solved: Solved, scope: Sequence[Check], sheet: Sheet, units: Unit
 
 
 def _row(box: Box, bar: Bar) -> list[Shape]:
-    status = bar.check.status
-    ink = status if status in ("over", "tight") else "ink"
+    own = mark_of(bar.check)
+    ink = own if own in ("over", "tight") else "ink"
     top, bottom, span = box.top + 34, box.top + 41, bar.end - bar.start or 1.0
 
     def x(value: float) -> float:
@@ -137,7 +138,7 @@ def _row(box: Box, bar: Bar) -> list[Shape]:
 
     made: list[Shape] = [
         Text(box.left, box.top + 13, bar.title, "soft", "small", 400),
-        *mark(status, box.right - 8, box.top + 10, 12),
+        *mark(own, box.right - 8, box.top + 10, 12),
         Text(box.left, box.top + 29, bar.words, ink, "text", 600, False),
         rect("track", box.left, top, box.right, bottom),
     ]

@@ -3,16 +3,16 @@
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPainterPath, QPen, QPolygonF
 
-from ...core.judge.status import Status
+from ...core.judge.marks import Mark
+from ...drawing.styles import COLORS
 from ...paint.painter import write
 from ...paint.theme import Theme
 
-STATUS_WORD: dict[str, str] = {"over": "over", "tight": "tight", "ok": "within", "unknown": "unknown"}
 
-
-def mark(p: QPainter, status: Status | str, at: QPointF, size: float, theme: Theme) -> None:
-    """A status by shape and color: filled triangle, open diamond, tick, dashed square."""
-    color = theme.color(status)
+def mark(p: QPainter, status: Mark | str, at: QPointF, size: float, theme: Theme) -> None:
+    """A mark by shape and color: filled triangle, open diamond, tick, dashed square; a page for law, a ring for advice, with a dot
+    for a wish."""
+    color = theme.color(COLORS.get(status, status))
     r = size / 2
     p.save()
     p.setRenderHint(QPainter.RenderHint.Antialiasing)
@@ -48,6 +48,17 @@ def mark(p: QPainter, status: Status | str, at: QPointF, size: float, theme: The
                 ]
             )
         )
+    elif status == "law":
+        p.setPen(QPen(color, max(size / 9, 1.6)))
+        p.drawRect(QRectF(at.x() - r * 0.7, at.y() - r, r * 1.4, r * 2))
+        for n in (-0.35, 0.2):
+            p.drawLine(QPointF(at.x() - r * 0.3, at.y() + n * r), QPointF(at.x() + r * 0.3, at.y() + n * r))
+    elif status in ("advice", "wish"):
+        p.setPen(QPen(color, max(size / 9, 1.6)))
+        p.drawEllipse(at, r * 0.8, r * 0.8)
+        if status == "wish":
+            p.setBrush(color)
+            p.drawEllipse(at, r * 0.25, r * 0.25)
     else:
         pen = QPen(color, 1.6)
         pen.setDashPattern([2.2, 1.6])

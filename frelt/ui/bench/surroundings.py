@@ -39,10 +39,10 @@ def paint_surroundings(
         for room in rooms_of(item, frame, carrier.id):
             bad = f"{item.id}:{room.service.what}" in cut_off
             if own or (bad and room.service.often == "daily" and not held):
-                _room(p, room.box, layout, theme, "over" if bad else "hand", room.service.what, room.axis < 2)
+                _room(p, room.box, layout, theme, "soft" if bad else "hand", room.service.what, room.axis < 2)
         if own or (item.id in hoses and not held):
             for way in ways(item, frame, carrier):
-                color = "over" if item.id in hoses else "hand"
+                color = "soft" if item.id in hoses else "hand"
                 path = QPainterPath()
                 path.addPolygon(QPolygonF([layout.to_px("plan", x, y) for x, y in way.corners()]))
                 path.closeSubpath()

@@ -7,14 +7,15 @@ from PyQt6.QtGui import QPaintEvent, QResizeEvent, QShowEvent
 from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QHeaderView, QTableWidgetItem, QVBoxLayout, QWidget
 
 from ...core.judge.check import Check
+from ...core.judge.marks import WORDS, mark_of, worst_mark
 from ...core.judge.words import subject
 from ...core.model.rig import Rig
 from ...core.report.compare import Pair, compared, differences
-from ...core.report.verdict import speaking, spoken_state, verdict
+from ...core.report.verdict import drawn, spoken_state, verdict
 from ...core.solve import Solved, solve
 from ...drawing.views import Scene, View, scenes
 from ...paint.painter import paint, paint_partner, transform, write
-from ..bench.brush import STATUS_WORD, caption, mark
+from ..bench.brush import caption, mark
 from ..widgets.fields import prose
 from .desk import Desk
 from .painting import painter_on
@@ -35,7 +36,7 @@ class Half(QWidget):
         """The drawings at the worst fills."""
         if self.solved is None:
             return {}
-        said = speaking(self.solved)
+        said = drawn(self.solved)
         state = spoken_state(self.solved)
         return scenes(self.solved.rig, self.solved.frames, state, said.fills if said is not None else {}, whole=True)
 
@@ -54,8 +55,7 @@ class Half(QWidget):
             p.fillRect(self.rect(), theme.color("sheet"))
             made = self.scene()
             if self.solved is not None and made:
-                worst = self.solved.checks[0].status if self.solved.checks else "unknown"
-                mark(p, worst, QRectF(10, 6, 18, 18).center(), 16, theme)
+                mark(p, worst_mark(self.solved.checks), QRectF(10, 6, 18, 18).center(), 16, theme)
                 caption(p, 36, 20, self.solved.rig.name, theme)
                 x0, _y0, x1, y1 = made["plan"].extent
                 k = self.scale_for
@@ -163,7 +163,7 @@ class Beside(QDialog):
         def load(c: Check | None) -> tuple[str, str]:
             if c is None:
                 return "–", "–"
-            return ("–" if c.load is None else units.show(c.load, c.quantity)), STATUS_WORD[c.status]
+            return ("–" if c.load is None else units.show(c.load, c.quantity)), WORDS[mark_of(c)]
 
         known = pair.first or pair.second
         change = pair.change

@@ -18,7 +18,7 @@ from ...core.model.rig import Rig
 from ...core.model.state import State
 from ...core.placing.free_spot import reseated
 from ...core.placing.safe_floor import SafeFloor, safe_floor
-from ...core.report.verdict import speaking, spoken_state
+from ...core.report.verdict import drawn, first_of, speaking, spoken_state
 from ...core.solve import Solved, solve
 from ...paint.theme import THEMES, Theme
 from .fix_search import FixSearch
@@ -134,7 +134,7 @@ class Desk(QObject):
         solved = self.solved
         if self._moment is not None:
             return self._moment[1]
-        said = speaking(solved) if solved is not None and self.state_id == WORST else None
+        said = drawn(solved) if solved is not None and self.state_id == WORST else None
         return said.fills if said is not None else {}
 
     def show_moment(self, state_id: str, fills: dict[str, float]) -> None:
@@ -148,7 +148,7 @@ class Desk(QObject):
         if solved is None:
             return None
         if self.state_id != WORST and solved.by_state.get(self.state_id):
-            return solved.by_state[self.state_id][0]
+            return first_of(solved.by_state[self.state_id])
         return speaking(solved)
 
     def floor(self) -> SafeFloor | None:

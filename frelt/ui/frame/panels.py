@@ -16,8 +16,8 @@ from PyQt6.QtWidgets import (
 )
 
 from ...core.judge.check import KINDS
+from ...core.judge.marks import WORDS, mark_of
 from ...core.judge.words import sentence
-from ..bench.brush import STATUS_WORD
 from ..widgets.fields import prose
 from .actions import ACTIONS
 from .desk import Desk
@@ -89,7 +89,7 @@ class ChecksTable(QDialog):
 
             geometry = c.quantity == "length"
             cells = [
-                STATUS_WORD[c.status],
+                WORDS[mark_of(c)],
                 kind.title if kind is not None else "State",
                 sentence(c, units),
                 show(c.load),

@@ -5,6 +5,7 @@ from PyQt6.QtGui import QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 
 from ...core.judge.check import KINDS
+from ...core.judge.marks import worst_mark
 from ...paint.painter import write
 from ..bench.brush import mark
 from .desk import Desk
@@ -38,7 +39,7 @@ class StepButton(QAbstractButton):
         if judged == "known":
             return "ok" if solved.loads is not None and solved.known[0] == solved.known[1] else "unknown"
         kinds = {k.id for k in KINDS.values() if (k.findings if judged == "geometry" else k.limits) is not None}
-        return next((c.status for c in solved.checks if c.kind in kinds), "unknown")
+        return worst_mark(c for c in solved.checks if c.kind in kinds)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme = self.desk.theme

@@ -7,6 +7,7 @@ from PyQt6.QtGui import QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from ...core.judge.check import Check
+from ...core.judge.marks import mark_of
 from ...core.judge.words import brief
 from ...core.report.verdict import speaking
 from ...core.solve import Solved
@@ -72,13 +73,13 @@ class StateCard(QAbstractButton):
     def words(self, solved: Solved) -> tuple[str, str, str]:
         """Name, what its worst check says, and its status."""
         if self.state_id == WORST:
-            worst, said = solved.worst, speaking(solved)
-            return "Worst of all", brief(said, self.desk.units) if said else "", worst.status if worst else "unknown"
+            said = speaking(solved)
+            return "Worst of all", brief(said, self.desk.units) if said else "", mark_of(said) if said else "unknown"
         state = solved.rig.state(self.state_id)
         first = solved.by_state.first(self.state_id)
         if first is None:
             return state.name, "not judged", "unknown"
-        return state.name, brief(first, self.desk.units), first.status
+        return state.name, brief(first, self.desk.units), mark_of(first)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         if self.content is None:

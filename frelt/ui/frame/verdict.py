@@ -6,8 +6,8 @@ from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBox
 
 from ...core.base.text import capital
 from ...core.judge.check import KINDS
-from ...core.judge.words import sentence
-from ...core.report.verdict import speaking, verdict
+from ...core.judge.marks import is_broken, mark_of
+from ...core.report.verdict import first_of, speaking, spoken, verdict
 from ..bench.brush import mark
 from ..widgets.text import Words, literal, tip
 from .desk import WORST, Desk
@@ -83,13 +83,9 @@ class Verdict(QWidget):
         else:
             self.name.setText(rig.name)
             scoped = solved.by_state.get(desk.state_id, ()) if desk.state_id != WORST else ()
-            check = scoped[0] if scoped else speaking(solved)
-            if scoped and check is not None:
-                self.words.setText(f"{sentence(check, desk.units)}.")
-            else:
-                self.words.setText(verdict(solved, desk.units))
-            worst = solved.checks[0].status if solved.checks and not scoped else (check.status if check else "unknown")
-            self.mark.status = worst
+            check = first_of(scoped) if scoped else speaking(solved)
+            self.words.setText(spoken(scoped, check, desk.units) if scoped else verdict(solved, desk.units))
+            self.mark.status = "unknown" if check is None else mark_of(check)
             kind = KINDS.get(check.kind) if check is not None else None
             tip(self.words, "" if kind is None else f"{kind.title}: {kind.plate}. Source: {kind.source}.")
         self.mark.update()
@@ -109,7 +105,7 @@ class Verdict(QWidget):
         said = self.desk.worst_check()
         found = self.desk.cures.found[:MOST_FIXES]
         if found:
-            self._fixes.addWidget(_quiet("Fix it:" if said is not None and said.status == "over" else "For more room:"))
+            self._fixes.addWidget(_quiet("Fix it:" if said is not None and is_broken(said) else "For more room:"))
             for n, fix in enumerate(found):
                 if n:
                     self._fixes.addWidget(_quiet("or"))
@@ -126,7 +122,9 @@ class Verdict(QWidget):
                 self._fixes.addWidget(_quiet(none))
             else:
                 self._fixes.addWidget(_quiet(none if self.desk.cures.searched(said) else "Looking for what cures it …"))
-        elif said is not None and said.status == "unknown" and said.kind in KINDS:
+        elif said is not None and said.status == "tight" and not self.desk.cures.searched(said) and not self.desk.dragging:
+            self._fixes.addWidget(_quiet("Looking for what cures it …"))
+        elif said is not None and mark_of(said) == "unknown" and said.kind in KINDS:
             self._fixes.addWidget(_quiet(f"Where to look: {KINDS[said.kind].plate}."))
         self._fixes.addStretch(1)
 
