@@ -191,7 +191,7 @@ def _print(file: str, rig: RigReport) -> None:
 
 def _written(options: argparse.Namespace, what: str) -> int:
     """Write the load sheet, the placard or the drawing of a rig."""
-    units = US if options.units == "us" else METRIC
+    units, status = US if options.units == "us" else METRIC, OK
     try:
         read = load_told(Path(options.file))
         document = read.document
@@ -211,14 +211,18 @@ def _written(options: argparse.Namespace, what: str) -> int:
             made = _drawn(rigs[0], units, options)
         else:
             from .core.liquids.fill_order import fill_order
-            from .core.liquids.road_fill import road_fill
-            from .paint.placard import placard_pdf
+            from .core.liquids.road_caps import road_caps
+            from .paint.placard import draft_words, placard_pdf
 
             solved = solve(rigs[0])
-            found = road_fill(solved)
-            if not found.caps:
+            found = road_caps(solved)
+            caps = found.caps or (found.paper.caps if found.paper is not None else ())
+            if not caps:
                 raise FreltError(f"{options.file}: {rigs[0].name}: {found.why}; expected a rig of which something may travel")
-            made = placard_pdf(rigs[0], found, fill_order(solved, found.caps), units)
+            made = placard_pdf(rigs[0], found, fill_order(solved, caps), units)
+            status = OK if found.proved else OPEN
+            if status:
+                _complain(f"{options.file}: a draft: {draft_words(found)}")
         write_atomically(Path(options.output), made)
     except FreltError as err:
         _complain(str(err))
@@ -229,7 +233,7 @@ def _written(options: argparse.Namespace, what: str) -> int:
     except Exception as err:
         _complain(f"{options.file}: {_unexpected(err)}; nothing was written")
         return CRASHED
-    return OK
+    return status
 
 
 def _drawn(rig: Rig, units: Units, options: argparse.Namespace) -> bytes:

@@ -264,3 +264,24 @@ def test_rigs_that_cannot_be_solved_have_a_sheet_that_says_so(tmp_path: Path) ->
         save(path, replace(whole, rigs=(replace(one, **change),)))
         assert frelt("sheet", str(path), "-o", str(tmp_path / "out.pdf")).returncode == 0
         assert frelt("check", str(path)).returncode in (1, 2)
+
+
+def test_a_placard_with_unread_plates_is_a_marked_draft_that_names_them(tmp_path: Path) -> None:
+    whole = demo("hull-rinse")
+    one = whole.rigs[0]
+    assert one.trailer is not None
+    blank = replace(one, trailer=replace(one.trailer, ratings=replace(one.trailer.ratings, gross=None)))
+    path, out = tmp_path / "draft.frelt.json", tmp_path / "draft.pdf"
+    save(path, replace(whole, rigs=(blank,)))
+    done = frelt("placard", str(path), "-o", str(out))
+    assert done.returncode == 2 and "a draft: 1 plate is unread: laden trailer (GVWR on the certification label" in done.stderr
+    with pdfplumber.open(out) as pdf:
+        words = pdf.pages[0].extract_text()
+    assert (
+        "DRAFT, NOT FOR THE ROAD" in words
+        and "1 plate is unread" in words
+        and "ROAD FILL" not in words
+        and "\nfull " not in words
+    )
+    save(path, whole)
+    assert frelt("placard", str(path), "-o", str(out)).returncode == 0

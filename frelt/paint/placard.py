@@ -6,7 +6,7 @@ from datetime import date
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
-from ..core.base.text import joined
+from ..core.base.text import joined, uncapital
 from ..core.base.units import METRIC, US, Units
 from ..core.geometry.tank_shape import surface_height
 from ..core.liquids.road_fill import Cap, RoadFill, road_states, rounded
@@ -17,17 +17,18 @@ from .pdf import HEIGHT, PAPER, WIDTH, Paper, page
 
 EDGE = 48.0
 WORDS = (
-    "Every fill from drawn down to these lines is right by the limits counted below, in the states named. "
+    "Every fill from drawn down to these lines is right by every plate that bears on the road, in the states named. "
     "A planning aid, not a weighing: weigh the rig full and as it travels; makers' ratings and local law come first."
 )
 
 
 def placard_pdf(rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units: Units, today: date | None = None) -> bytes:
-    """The placard of a road fill as PDF. Raises ValueError for one that is good at one exact fill only."""
-    if found.exact or not found.caps:
+    """The placard of a road fill as PDF; a marked draft while it is not proved. Raises ValueError for one exact fill."""
+    caps = found.caps or (found.paper.caps if found.paper is not None else ())
+    if found.exact or not caps:
         raise ValueError("a placard is for caps under which every fill is right")
     paper = Paper()
-    rows = [c for c in found.caps if c.tank.part.liquid.tint != "fuel"]
+    rows = [c for c in caps if c.tank.part.liquid.tint != "fuel"]
     pages = max(-(-len(rows) // MOST_ROWS), 1)
     each = -(-len(rows) // pages)
     parts = [rows[n * each : (n + 1) * each] for n in range(pages)]
@@ -59,7 +60,8 @@ def paint_placard(
     p.setPen(QPen(ink, 3.0))
     p.setBrush(Qt.BrushStyle.NoBrush)
     p.drawRoundedRect(QRectF(EDGE / 2, EDGE / 2, wide - EDGE, tall - EDGE), 14, 14)
-    write(p, EDGE, EDGE + 34, "ROAD FILL", ink, "title", 600, True, scale=1.9)
+    title = "ROAD FILL" if found.proved else "DRAFT, NOT FOR THE ROAD"
+    write(p, EDGE, EDGE + 34, title, ink if found.proved else PAPER.color("over"), "title", 600, True, scale=1.9)
     write(
         p,
         wide - EDGE,
@@ -90,7 +92,7 @@ def paint_placard(
         for n, line in enumerate(wrap(name, 330, "title", 600, False)[:2]):
             write(p, EDGE, base - 8 + 26 * n, line, ink, "title", 600)
         both = f"{units.show(whole * fill, 'volume')}"
-        amount = "full" if cap.full else both
+        amount = "full" if cap.full and found.proved else both
         write(p, wide * 0.62, base, amount, ink, "title", 600, True, "end", size)
         at = surface_height(cap.tank.part, fill)
         second = f"{other.show(whole * fill, 'volume')}" if not cap.full else f"{both}, {other.show(whole * fill, 'volume')}"
@@ -106,8 +108,28 @@ def paint_placard(
     y += 30
     p.setFont(font("text"))
     p.setPen(soft)
-    known = f"By {found.known} of {found.counted} limits. States: {states}."
+    known = f"States: {states}. Leaves every limit its reserve and its ±."
+    if found.tight:
+        known = f"States: {states}. Tight even drawn down: {joined([uncapital(t) for t in found.tight])}; the others keep their reserve and ±."
+    if not found.proved:
+        known = f"Draft: {draft_words(found)}"
+        p.setPen(PAPER.color("over"))
     p.drawText(QRectF(EDGE, y, wide - 2 * EDGE, 70), int(Qt.TextFlag.TextWordWrap), f"{known} {WORDS}")
+
+
+def draft_words(found: RoadFill) -> str:
+    """Why a road fill is a draft: which plates are unread and where they are, and what holds on paper only."""
+    said = []
+    if not found.caps and found.paper is not None:
+        said.append(f"it holds on paper only: {found.why}.")
+    if found.unread:
+        listed = "; ".join(f"{uncapital(u.subject)} ({u.where})" for u in found.unread[:MOST_UNREAD])
+        more = f"; and {len(found.unread) - MOST_UNREAD} more" if len(found.unread) > MOST_UNREAD else ""
+        said.append(f"{len(found.unread)} {'plate is' if len(found.unread) == 1 else 'plates are'} unread: {listed}{more}.")
+    return " ".join(said)
+
+
+MOST_UNREAD = 5
 
 
 def order_words(found: RoadFill, order: tuple[str, ...] | None) -> str:

@@ -81,7 +81,7 @@ def test_the_most_liquid_is_that_of_another_solver(places: list[tuple[float, flo
     solved = solve(laden(places))
     found = road_fill(solved, exact=exact)
     assert solved.loads is not None
-    rows = next(_programs(solved, solved.loads, (0,), choices(solved.rig, solved.loads, (0,)), exact))
+    rows = next(_programs(solved, solved.loads, (0,), choices(solved.rig, solved.loads, (0,)), exact, None))
     a, rest = rows.a, rows.rest
     scale = np.maximum(np.abs(a).max(axis=1), 1e-9)
     best = -1.0

@@ -1,6 +1,6 @@
 """Limits judged: every one in every state at once as arrays, and checks made of those that are asked for."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 
 import numpy as np
 from msgspec import Struct
@@ -207,6 +207,13 @@ class ByState:
         if state in self._made:
             return tuple(c for c in self._made[state] if wanted(c.id))
         return tuple(self._of(state, wanted))
+
+    def spreads(self, states: Sequence[int]) -> Array:
+        """The greatest ± of the margin of each limit over some states, by number, (limits,); empty where nothing is judged."""
+        if self._grid is None:
+            return np.zeros(0)
+        found: Array = self._grid.spread[list(states)].max(axis=0)
+        return found
 
     def worst(self) -> Iterator[Check]:
         """Every limit in its worst state."""

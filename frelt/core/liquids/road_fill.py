@@ -7,7 +7,7 @@ a linear program. At one exact fill the program has a in place of max(a, 0); it 
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import product
 from math import floor, prod
-from typing import Literal
+from typing import TYPE_CHECKING, Literal
 
 import numpy as np
 from msgspec import Struct
@@ -26,6 +26,9 @@ from ..solve import Solved
 from ..statics.half_planes import linear_sides
 from ..statics.loads import Loads
 from .fill_choice import Choice, choices, stretches
+
+if TYPE_CHECKING:
+    from .unread import Unread
 
 Aim = Literal["liquid", "hours", "priority"]
 MOST_WAYS = 600  # programs that are looked at, of joined tanks at different heights
@@ -55,6 +58,9 @@ class RoadFill(Struct, frozen=True):
 
     binding: subjects of the limits that hold it back, the dearest first.  known, counted: limits known, of how many.
     why: reason when there is none.  hours: how long the scarcest liquid lasts [s], 0 where nothing draws.
+    paper: the caps that leave no limit anything, where these leave each its reserve and its ±.
+    unread: plates that bear on the road and are not read (see `unread`): nothing is proved while there are any.
+    tight: subjects of limits that have no reserve left even with every tank drawn down.
     """
 
     caps: tuple[Cap, ...]
@@ -64,6 +70,14 @@ class RoadFill(Struct, frozen=True):
     counted: int
     hours: float = 0.0
     why: str = ""
+    paper: "RoadFill | None" = None
+    unread: "tuple[Unread, ...]" = ()
+    tight: tuple[str, ...] = ()
+
+    @property
+    def proved(self) -> bool:
+        """Whether every fill up to the caps is right, with reserve and ±, by every plate that bears on the road."""
+        return bool(self.caps) and not self.exact and not self.unread and self.paper is not None
 
     @property
     def volume(self) -> float:
@@ -104,9 +118,16 @@ def rates(rig: Rig) -> dict[Tint, float]:
     return found
 
 
-def _programs(solved: Solved, loads: Loads, states: Sequence[int], free: Sequence[Choice], exact: bool) -> Iterator[_Program]:
+def _programs(
+    solved: Solved,
+    loads: Loads,
+    states: Sequence[int],
+    free: Sequence[Choice],
+    exact: bool,
+    bounds: Sequence[tuple[float | None, float | None]] | None,
+) -> Iterator[_Program]:
     """A program for each way to take one stretch of every choice, the lowest first."""
-    table, sides = loads.table, linear_sides(loads)
+    table, sides = loads.table, linear_sides(loads, bounds)
     chosen = {int(i) for c in free for i in c.own}
     held = [i for i in range(len(table.tanks)) if i not in chosen]
     pull = sides.rows @ table.tank_moments.T
@@ -139,8 +160,12 @@ def road_fill(
     aim: Aim = "liquid",
     priority: Sequence[str] = (),
     exact: bool = False,
+    bounds: Sequence[tuple[float | None, float | None]] | None = None,
 ) -> RoadFill:
-    """The greatest caps in some states, those on the road unless told; priority: addresses of tanks, the first first."""
+    """The greatest caps in some states, those on the road unless told; priority: addresses of tanks, the first first.
+
+    bounds: of every limit, (low, high), in place of its own.
+    """
     known, counted = solved.known
     loads, chosen = solved.loads, road_states(solved.rig) if states is None else tuple(states)
     if loads is None or not chosen:
@@ -153,7 +178,7 @@ def road_fill(
     best: tuple[tuple[float, ...], Array, Array, _Program] | None = None
     first: RoadFill | None = None
     try:
-        for program in _programs(solved, loads, chosen, free, exact):
+        for program in _programs(solved, loads, chosen, free, exact, bounds):
             a, rest = _scaled(program)
             never = (np.abs(a).max(axis=1) == 0) & (rest < -1e-9)
             never |= (rest < (a * program.low).sum(axis=1) - 1e-9) if not exact else False

@@ -10,7 +10,8 @@ from ....core.base.value import FreltError
 from ....core.edit.items import with_item
 from ....core.liquids.drain import drain_time, valve_of
 from ....core.liquids.fill_order import fill_order
-from ....core.liquids.road_fill import Aim, Cap, RoadFill, fill_marks, road_fill, rounded, with_road_fill
+from ....core.liquids.road_caps import road_caps
+from ....core.liquids.road_fill import Aim, Cap, RoadFill, fill_marks, rounded, with_road_fill
 from ....core.model.item import Item, TankPart
 from ....core.model.rig import fill_range
 from ....core.solve import Solved, solve
@@ -81,6 +82,21 @@ class CapRows(QWidget):
                     write(p, 0, y + 37, price, theme.color("soft"), "small", 400, True)
 
 
+def shown_caps(found: RoadFill) -> tuple[Cap, ...]:
+    """The caps, else those on paper."""
+    return found.caps or (found.paper.caps if found.paper is not None else ())
+
+
+def unread_words(found: RoadFill) -> str:
+    """Which plates are unread and how many, with a space before it; nothing where all are read."""
+    if not found.unread:
+        return ""
+    names = joined([uncapital(u.subject) for u in found.unread[:4]])
+    more = f" and {len(found.unread) - 4} more" if len(found.unread) > 4 else ""
+    one = len(found.unread) == 1
+    return f" {len(found.unread)} {'plate that bears' if one else 'plates that bear'} on the road {'is' if one else 'are'} unread: {names}{more}."
+
+
 class RoadPart(QWidget):
     """What may travel, worked out anew when the rig changes."""
 
@@ -148,9 +164,9 @@ class RoadPart(QWidget):
 
         def look(_: Running) -> tuple[RoadFill, tuple[str, ...] | None]:
             own = solve(solved.rig)
-            found = road_fill(own, aim=aim, priority=first, exact=exact)
+            found = road_caps(own, aim=aim, priority=first, exact=exact)
             try:
-                return found, fill_order(own, found.caps)
+                return found, fill_order(own, shown_caps(found))
             except FreltError:
                 return found, None
 
@@ -159,7 +175,7 @@ class RoadPart(QWidget):
     def _arrived(self, found: RoadFill, order: tuple[str, ...] | None, exact: bool) -> None:
         self.found, self.order = found, order
         measure = self.desk.units.measure
-        self.desk.caps = {} if exact else fill_marks(found, measure)
+        self.desk.caps = {} if exact or not found.caps else fill_marks(found, measure)
         self._show()
 
     def _fill_lists(self, solved: Solved | None) -> None:
@@ -184,27 +200,33 @@ class RoadPart(QWidget):
 
     def _show(self) -> None:
         found = self.found
-        self.rows.show_caps(found.caps if found is not None else ())
+        self.rows.show_caps(shown_caps(found) if found is not None else ())
         good = found is not None and bool(found.caps)
         self.put.setEnabled(good and found is not None and not found.exact)
-        self.placard.setEnabled(self.put.isEnabled())
+        draft = found is not None and not found.exact and bool(shown_caps(found)) and not found.proved
+        self.placard.setEnabled(draft or (found is not None and found.proved))
+        self.placard.setText("Write a draft of the placard (PDF) …" if draft else "Write the placard (PDF) …")
         if found is None:
             self.words.setText("")
             return
         if not good:
-            self.words.setText(f"Nothing may travel: {found.why}.")
+            on_paper = " What stands here holds on paper only." if shown_caps(found) else ""
+            self.words.setText(f"Nothing may travel: {found.why}.{on_paper}{unread_words(found)}")
             return
         said = [f"Held back by: {joined([uncapital(b) for b in found.binding[:3]])}." if found.binding else "All may be full."]
         if found.exact:
             said.append("Good at exactly these fills; a tank that is drawn down may be wrong, so there is no placard.")
         else:
-            said.append("Every fill up to these is right.")
+            said.append("Every fill up to these is right, with reserve and ±." if found.proved else "Not proved yet.")
+        if found.tight:
+            said.append(f"Tight even drawn down, so weigh it: {joined([uncapital(t) for t in found.tight[:3]])}.")
         said.append(self.order_words())
         if found.hours:
             said.append(f"With everything running the scarcest liquid lasts {duration(found.hours)}.")
-        if found.known < found.counted:
-            said.append(f"By {found.known} of {found.counted} limits: read the other plates.")
-        self.words.setText(" ".join(said))
+        paper = found.paper
+        if paper is not None and paper.volume > found.volume + self.desk.units.measure:
+            said.append(f"On paper, with nothing to spare, {self.desk.units.show(paper.volume, 'volume')} in all.")
+        self.words.setText(" ".join(said) + unread_words(found))
 
     def order_words(self) -> str:
         """In which order the tanks are filled."""

@@ -1,0 +1,78 @@
+"""Caps of a placard: every fill up to them keeps every limit with its reserve and its ±; nothing is proved by a plate that is unread."""
+
+from msgspec.structs import replace
+
+from frelt.core.base.figure import NOT_RATED
+from frelt.core.edit.states import set_fill
+from frelt.core.judge.check import level_of
+from frelt.core.liquids.road_caps import road_caps
+from frelt.core.liquids.road_fill import RoadFill, road_states
+from frelt.core.liquids.unread import unread
+from frelt.core.model.carrier import TrailerRatings, VehicleRatings
+from frelt.core.model.rig import Rig
+from frelt.core.model.state import FillRange
+from frelt.core.solve import Solved, solve
+from tests.conftest import demo
+
+RIGS = ("barn-wash", "hull-rinse", "playground-rinse", "ballast-wash", "shelter-round", "tram-stops")
+
+
+def under(rig: Rig, found: RoadFill) -> Solved:
+    """The rig with its road ranges up to some caps."""
+    for s in road_states(rig):
+        for cap in found.caps:
+            rig = set_fill(rig, rig.states[s].id, cap.tank.address, FillRange(low=min(cap.low, cap.fill), high=cap.fill))
+    return solve(rig)
+
+
+def test_under_the_caps_every_limit_keeps_its_reserve_and_its_spread_and_some_cap_cannot_grow() -> None:
+    """By the solver itself over every fill of the ranges, which knows nothing of the program that found the caps."""
+    proved = 0
+    for name in RIGS:
+        rig = demo(name).rigs[0]
+        found = road_caps(solve(rig))
+        if not found.caps:
+            continue
+        proved += 1
+        road = {rig.states[s].id for s in road_states(rig)}
+        judged = under(rig, found)
+        assert judged.loads is not None
+        for state in road:
+            for c in judged.by_state[state]:
+                held = level_of(c.kind, rig.rules) in ("broken", "danger") and c.limit is not None and c.kind != "lift"
+                if not held or c.subject in found.tight or c.lifted or (c.side == "low" and c.limit == 0.0):
+                    continue
+                assert (
+                    c.margin is not None and c.margin >= max(rig.rules.reserve * abs(c.limit), c.spread) * (1 - 0.02) - 1e-6
+                ), (name, c.id)  # type: ignore[arg-type]
+        assert found.paper is not None and found.paper.volume >= found.volume - 1e-9
+    assert proved >= 4
+
+
+def test_an_unread_plate_passes_nowhere_and_a_decision_is_no_gap() -> None:
+    rig = demo("hull-rinse").rigs[0]
+    assert rig.trailer is not None
+    whole = road_caps(solve(rig))
+    assert whole.proved and not whole.unread
+    blank = replace(rig, trailer=replace(rig.trailer, ratings=replace(rig.trailer.ratings, gross=None)))
+    found = road_caps(solve(blank))
+    assert (
+        not found.proved
+        and [u.field for u in found.unread] == ["ratings.gross"]
+        and "certification label" in found.unread[0].where
+    )
+    decided = replace(rig, trailer=replace(rig.trailer, ratings=replace(rig.trailer.ratings, gross=NOT_RATED)))
+    assert road_caps(solve(decided)).proved
+    nothing = tuple(replace(a, rating=None, tires=replace(a.tires, rating=None, load_index=None)) for a in rig.trailer.axles)
+    bare = replace(rig, trailer=replace(rig.trailer, ratings=TrailerRatings(), axles=nothing))
+    assert len(unread(solve(bare))) >= 5
+    van = demo("shelter-round").rigs[0]
+    assert van.vehicle is not None
+    bare_van = replace(van, vehicle=replace(van.vehicle, ratings=VehicleRatings()))
+    assert {"vehicle.ratings.gross", "vehicle.ratings.payload"} <= {u.field for u in unread(solve(bare_van))}
+
+
+def test_customs_and_questions_never_hold_a_cap_back() -> None:
+    rig = demo("hull-rinse").rigs[0]
+    wide, narrow = (replace(rig, rules=replace(rig.rules, side_difference=d)) for d in (0.5, 0.001))
+    assert [c.fill for c in road_caps(solve(wide)).caps] == [c.fill for c in road_caps(solve(narrow)).caps]
