@@ -16,10 +16,8 @@ from .painter import write
 from .pdf import HEIGHT, PAPER, WIDTH, Paper, page
 
 EDGE = 48.0
-WORDS = (
-    "Every fill from drawn down to these lines is right by every plate that bears on the road, in the states named. "
-    "A planning aid, not a weighing: weigh the rig full and as it travels; makers' ratings and local law come first."
-)
+RIGHT = "Every fill from drawn down to these lines is right by every plate that bears on the road, in the states named."
+AID = "A planning aid, not a weighing: weigh the rig full and as it travels; makers' ratings and local law come first."
 
 
 def placard_pdf(rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units: Units, today: date | None = None) -> bytes:
@@ -108,13 +106,13 @@ def paint_placard(
     y += 30
     p.setFont(font("text"))
     p.setPen(soft)
-    known = f"States: {states}. Leaves every limit its reserve and its ±."
+    known = f"{RIGHT} States: {states}. Leaves every limit its reserve and its ±."
     if found.tight:
-        known = f"States: {states}. Tight even drawn down: {joined([uncapital(t) for t in found.tight])}; the others keep their reserve and ±."
+        known = f"{RIGHT} States: {states}. Tight even drawn down: {joined([uncapital(t) for t in found.tight])}; the others keep their reserve and ±."
     if not found.proved:
         known = f"Draft: {draft_words(found)}"
         p.setPen(PAPER.color("over"))
-    p.drawText(QRectF(EDGE, y, wide - 2 * EDGE, 70), int(Qt.TextFlag.TextWordWrap), f"{known} {WORDS}")
+    p.drawText(QRectF(EDGE, y, wide - 2 * EDGE, 70), int(Qt.TextFlag.TextWordWrap), f"{known} {AID}")
 
 
 def draft_words(found: RoadFill) -> str:
