@@ -412,7 +412,7 @@ def solar_gooseneck() -> Rig:
         "brooms",
         "rain-gear",
     )
-    y.into("ro", 2 * INCH)
+    y.into("ro", 5 * INCH)
     return y.rig
 
 

@@ -285,3 +285,20 @@ def test_centre_tolerance_moves_the_tongue() -> None:
     """By hand: 400 kg whose centre is known to ±0.1 m moves the tongue by ±400·0.1/4 kg."""
     item = replace(block("m", 400.0, 2.0), centre=Centre(z=0.2, plus_minus=0.1))
     assert check_of(rig(item), "coupler:tongue").spread == pytest.approx(10.0)
+
+
+def test_what_lies_within_the_spread_of_sizes_is_taped_and_not_condemned() -> None:
+    """Root of squares of half of both sizes' ± and of two places' 5 mm, by hand: 40 mm and 30 mm give 50.5 mm."""
+    loose = Figure(value=0.4, plus_minus=0.08)
+    looser = Figure(value=0.4, plus_minus=0.06)
+    a = replace(block("a", 10.0, 1.0), length=loose)
+    for into, status in ((0.045, "tight"), (0.055, "over")):
+        b = replace(block("b", 10.0, 1.4 - into), width=looser)
+        found = check_of(rig(a, b), "overlap:a:b")
+        assert found.status == status and found.spread == pytest.approx((0.04**2 + 0.03**2 + 2 * 0.005**2) ** 0.5)
+    b = replace(block("b", 10.0, 1.36), width=looser)
+    assert sentence(check_of(rig(a, b), "overlap:a:b"), METRIC).endswith("are known to 51 mm: tape the length of a")
+    edge = check_of(rig(replace(block("box", 10.0, 4.82), length=loose)), "off-deck:box")
+    assert edge.status == "tight" and "tape the length of box" in sentence(edge, METRIC)
+    exact = check_of(rig(block("box", 10.0, 4.82)), "off-deck:box")
+    assert exact.status == "over"

@@ -155,7 +155,7 @@ def test_headroom_is_the_lowest_roof_over_a_fine_raster(u: float, v: float, fron
     xs, ys = np.meshgrid(np.linspace(u - 0.2, u + 0.2, 81), np.linspace(v - 0.2, v + 0.2, 81))
     roof = 0.6 + 1.9 - front * (5.0 - xs) / 5.0 - sides * ys**2
     assert inside_height(carrier, u - 0.2, v - 0.2, v + 0.2) == pytest.approx(roof.min(), abs=1e-9)
-    low, high = (_tall(carrier, u, v, roof.min() - 0.6 + d) for d in (-0.01, 0.01))
+    low, high = (_tall(carrier, u, v, roof.min() - 0.6 + d) for d in (-0.01, 0.02))
     assert not low and high
 
 

@@ -12,6 +12,9 @@ from ..model.carrier import Carrier, Door
 from ..model.rig import Rig
 from ..space.rooms import Neighbors, neighbors, walled
 from ..space.solids import TOUCH, solids
+from ..space.unsure import together, upward
+
+ROOF = 0.01  # of the inside height of a body, as a tape reads it [m]; common practice, no source
 
 
 def inside_height(carrier: Carrier, x: float = float("inf"), y0: float = 0.0, y1: float = 0.0) -> float:
@@ -38,12 +41,15 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             if over > TOUCH and s.y1 > y0 and s.y0 < y1:
                 clean = False
                 item = rig.item(item_id)
+                unsure = together(upward(item), ROOF)
                 yield Check(
                     id=f"headroom:{item_id}",
                     kind="headroom",
                     subject=item.name,
                     quantity="length",
-                    status="over",
+                    status="over" if over > unsure else "tight",
+                    spread=unsure,
+                    detail=() if over > unsure else ("tape",),
                     load=over,
                     limit=0.0,
                     margin=-over,
@@ -108,6 +114,8 @@ def _in_quarter(box: Box, hinge: tuple[float, float], radius: float, along_x: bo
 
 
 def _sentence(c: Check, units: Units) -> str:
+    if c.load is not None and c.detail:
+        return f"{c.subject} may be {units.show(c.load, 'length')} too tall for the roof: tape it, and the inside height"
     if c.load is not None:
         return f"{c.subject} is {units.show(c.load, 'length')} too tall for the roof"
     return c.why or "Everything stands below the roof and clear of the doors"
@@ -115,7 +123,7 @@ def _sentence(c: Check, units: Units) -> str:
 
 def _brief(c: Check, units: Units) -> str:
     if c.load is not None:
-        return f"{c.subject} meets the roof"
+        return f"{c.subject} at the roof: tape it" if c.detail else f"{c.subject} meets the roof"
     return f"{c.subject} in a door's swing" if c.why else "below the roof"
 
 

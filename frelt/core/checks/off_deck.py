@@ -10,6 +10,7 @@ from ..model.carrier import Deck
 from ..model.item import Item
 from ..model.rig import Rig
 from ..space.solids import TOUCH, solid
+from ..space.unsure import in_plan, to_tape
 
 
 def overhang(corners: Iterable[tuple[float, float]], deck: Iterable[tuple[float, float]]) -> float:
@@ -43,12 +44,15 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     ):
         if out > TOUCH and deck is not None:
             clean = False
+            unsure = in_plan(item)
             yield Check(
                 id=f"off-deck:{item.id}",
                 kind="off deck",
                 subject=item.name,
                 quantity="length",
-                status="over",
+                status="over" if out > unsure else "tight",
+                spread=unsure,
+                detail=() if out > unsure else ("tape", to_tape(item)),
                 load=out,
                 limit=0.0,
                 margin=-out,
@@ -63,10 +67,15 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
 def _sentence(c: Check, units: Units) -> str:
     if c.load is None:
         return "Every item stands inside its deck"
+    if c.detail:
+        tape = f": tape {c.detail[1]}" if c.detail[1] else ""
+        return f"{c.subject} may stand {units.show(c.load, 'length')} over the edge of the {c.why}, where its size is known to {units.show(c.spread, 'length')}{tape}"
     return f"{c.subject} stands {units.show(c.load, 'length')} over the edge of the {c.why}"
 
 
 def _brief(c: Check, units: Units) -> str:
+    if c.detail:
+        return f"{c.subject} at the edge: tape it"
     return f"{c.subject} over the deck's edge" if c.load is not None else "all on deck"
 
 

@@ -10,6 +10,7 @@ from ..judge.check import Check, CheckKind, register
 from ..model.rig import Rig
 from ..space.rooms import carried_by
 from ..space.solids import TOUCH, Solid, depth, solids
+from ..space.unsure import in_plan, to_tape, together
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
@@ -26,12 +27,15 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         if into > TOUCH:
             clean = False
             size = min(a.length.value, a.width.value, b.length.value, b.width.value)
+            unsure = together(in_plan(a), in_plan(b))
             yield Check(
                 id=f"overlap:{a.id}:{b.id}",
                 kind="overlap",
                 subject=a.name,
                 quantity="length",
-                status="over",
+                status="over" if into > unsure else "tight",
+                spread=unsure,
+                detail=() if into > unsure else ("tape", to_tape(a, b)),
                 load=into,
                 limit=0.0,
                 margin=-into,
@@ -84,6 +88,9 @@ def _together(rig: Rig, a: str, b: str) -> bool:
 
 
 def _sentence(c: Check, units: Units) -> str:
+    if c.detail[:1] == ("tape",):
+        tape = f": tape {c.detail[1]}" if c.detail[1] else ""
+        return f"{c.subject} and {c.why} may meet, by {units.show(c.load or 0.0, 'length')} where their sizes are known to {units.show(c.spread, 'length')}{tape}"
     if c.detail:
         return f"{c.detail[0]} more pairs of items take the same room"
     if c.load is None:
@@ -92,6 +99,8 @@ def _sentence(c: Check, units: Units) -> str:
 
 
 def _brief(c: Check, units: Units) -> str:
+    if c.detail[:1] == ("tape",):
+        return f"{c.subject}, {c.why}: tape it"
     if c.detail:
         return f"{c.detail[0]} more overlaps"
     return f"{c.subject} meets {c.why}" if c.load is not None else "no overlap"

@@ -7,6 +7,9 @@ from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
 from ..model.rig import Rig
 from ..space.solids import TOUCH, depth, fixtures, solids
+from ..space.unsure import in_plan, together
+
+WELL = 0.03  # of a class's wheel wells, from memory [m]
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
@@ -20,12 +23,15 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         into = max((depth(own, w) for w in wells if w.carrier == own.carrier), default=0.0) if own.carrier in on else 0.0
         if into > TOUCH:
             clean = False
+            unsure = together(in_plan(item), WELL)
             yield Check(
                 id=f"well:{item.id}",
                 kind="wheel well",
                 subject=item.name,
                 quantity="length",
-                status="over",
+                status="over" if into > unsure else "tight",
+                spread=unsure,
+                detail=() if into > unsure else ("tape",),
                 load=into,
                 limit=0.0,
                 margin=-into,
@@ -39,10 +45,14 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
 def _sentence(c: Check, units: Units) -> str:
     if c.load is None:
         return "Every item stands clear of the wheel wells"
+    if c.detail:
+        return f"{c.subject} may run {units.show(c.load, 'length')} into a wheel well: tape it, and the well"
     return f"{c.subject} runs {units.show(c.load, 'length')} into a wheel well"
 
 
 def _brief(c: Check, units: Units) -> str:
+    if c.detail:
+        return f"{c.subject} at a wheel well: tape it"
     return f"{c.subject} in a wheel well" if c.load is not None else "clear of the wheel wells"
 
 
