@@ -297,7 +297,7 @@ def test_what_lies_within_the_spread_of_sizes_is_taped_and_not_condemned() -> No
         found = check_of(rig(a, b), "overlap:a:b")
         assert found.status == status and found.spread == pytest.approx((0.04**2 + 0.03**2 + 2 * 0.005**2) ** 0.5)
     b = replace(block("b", 10.0, 1.36), width=looser)
-    assert sentence(check_of(rig(a, b), "overlap:a:b"), METRIC).endswith("are known to 51 mm: tape the length of a")
+    assert sentence(check_of(rig(a, b), "overlap:a:b"), METRIC).endswith("are known to 50 mm: tape the length of a")
     edge = check_of(rig(replace(block("box", 10.0, 4.82), length=loose)), "off-deck:box")
     assert edge.status == "tight" and "tape the length of box" in sentence(edge, METRIC)
     exact = check_of(rig(block("box", 10.0, 4.82)), "off-deck:box")

@@ -9,12 +9,13 @@ from ..base.kept import Each
 from ..base.units import Units
 from ..geometry.frames import Frame, Frames
 from ..judge.check import Check, CheckKind, register
-from ..judge.status import status_of
+from ..judge.status import Level, status_of
 from ..kind.kind import Box
 from ..kind.registry import kind_of
 from ..model.item import Item, Nature
 from ..model.rig import Rig
-from ..space.rooms import boxed
+from ..model.rules import Apart
+from ..space.rooms import boxed, walled
 
 NEAR = 0.5  # of a distance that is wanted: nearer is over, up to the whole of it tight; common practice, no source
 _traits: Each[tuple[tuple[Nature, Box], ...]] = Each()
@@ -37,8 +38,14 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     if not by_nature:
         return
     clean = True
+    walls = {c.id: walled(c) for c in rig.carriers}
     for rule in rig.rules.apart:
         a, b = by_nature.get(rule.a, []), by_nature.get(rule.b, [])
+        if {rule.a, rule.b} == {"burner", "fuel"}:  # a burner burns diesel out of its own frame
+            a, b = (
+                [x for x in own if not _diesel(rig.items[x[0]])] if own_nature == "fuel" else own
+                for own, own_nature in ((a, rule.a), (b, rule.b))
+            )
         if not a or not b or rule.distance <= 0:
             continue
         gaps = _gaps(np.array([x[1] for x in a]), np.array([x[1] for x in b]))
@@ -48,11 +55,14 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             if one is other or frames.carrier_of[one.id] != frames.carrier_of[other.id] or (a[i][0], b[j][0]) in told:
                 continue
             told.add((a[i][0], b[j][0]))
-            clean = False
             have = float(
                 gaps[[k for k, x in enumerate(a) if x[0] == a[i][0]]][:, [k for k, x in enumerate(b) if x[0] == b[j][0]]].min()
             )
-            held = status_of(have, low=NEAR * rule.distance, spread=(1 - NEAR) * rule.distance)
+            wanted = rule.distance if walls[frames.carrier_of[one.id]] else _in_the_open(rule)
+            if have >= wanted - 1e-3:
+                continue
+            clean = False
+            held = status_of(have, low=NEAR * wanted, spread=(1 - NEAR) * wanted)
             yield Check(
                 id=f"apart:{rule.a}:{rule.b}:{one.id}:{other.id}".replace(" ", "-"),
                 kind="apart",
@@ -60,16 +70,43 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 quantity="length",
                 status=held.status,
                 load=have,
-                limit=rule.distance,
+                limit=wanted,
                 side="low",
-                margin=have - rule.distance,
+                margin=have - wanted,
                 by_rule=True,
                 items=(one.id, other.id),
-                level=rig.rules.levels.get("apart", rule.level),
+                level=rig.rules.levels.get("apart", _level(rule, one, other)),
                 detail=(other.name, rule.why),
             )
     if clean:
         yield Check(id="apart", kind="apart", subject="Things kept apart", quantity="length", status="ok")
+
+
+OPEN_AIR = 0.25  # [m] that is enough of an advice in the open, a forearm; common practice, no source
+
+
+def _in_the_open(rule: Apart) -> float:
+    """The distance that is wanted where no walls hold vapor [m]: of what is only advice a forearm, of battery and fuel none."""
+    if rule.level == "danger":
+        return rule.distance
+    return 0.0 if {rule.a, rule.b} == {"battery", "fuel"} else min(rule.distance, OPEN_AIR)
+
+
+def _level(rule: Apart, one: Item, other: Item) -> Level:
+    """How grave it is: SH by fuel is a danger where both are loose and can be spilled together, else an advice."""
+    if {rule.a, rule.b} == {"SH", "fuel"} and not (_loose(one) and _loose(other)):
+        return "advice"
+    return rule.level
+
+
+def _loose(item: Item) -> bool:
+    return kind_of(item).carried and item.held not in ("bolts", "straps")
+
+
+def _diesel(item: Item) -> bool:
+    """Whether all the fuel in something is diesel."""
+    fuels = [t.liquid.substance for t in item.tanks if t.liquid.tint == "fuel"]
+    return bool(fuels) and all(f == "diesel" for f in fuels)
 
 
 def _gaps(a: Array, b: Array) -> Array:
