@@ -142,6 +142,8 @@ def scenes(
     shift = hitch_shift(rig, carrier) if other is not None and (state is None or state.condition == "hitched") else None
     made: dict[View, Scene] = {}
     x0, y0, x1, y1, top = one.extent()
+    if state is not None and state.condition == "lifted":
+        top += RAISE
     partner: _Drawn | None = None
     cut: tuple[float, int] | None = None
     if other is not None and shift is not None:

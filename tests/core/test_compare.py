@@ -1,5 +1,7 @@
 """Two rigs beside each other."""
 
+from pathlib import Path
+
 from msgspec.structs import replace
 
 from frelt.app.session import new_id
@@ -8,6 +10,7 @@ from frelt.core.edit.items import place
 from frelt.core.edit.removal import remove
 from frelt.core.report.compare import compared, differences
 from frelt.core.solve import solve
+from frelt.formats.document import decode
 from tests.conftest import block, demo, rig
 
 
@@ -15,8 +18,17 @@ def test_a_copy_differs_in_nothing_and_every_check_is_the_same() -> None:
     one = demo("barn-wash").rigs[0]
     first, second = solve(one), solve(copy_rig(one, new_id, "Copy"))
     assert differences(first, second) == ()
-    shared = [p for p in compared(first, second) if p.first is not None and p.second is not None]
-    assert len(shared) >= 10 and all(p.worse == 0 and p.change in (None, 0.0) for p in shared)
+    pairs = compared(first, second)
+    assert len(pairs) >= 10 and all(p.first is not None and p.second is not None for p in pairs)
+    assert all(p.worse == 0 and p.change in (None, 0.0) for p in pairs)
+
+
+def test_every_check_of_a_packed_rig_stands_once_beside_that_of_its_copy() -> None:
+    for name in ("barn-closed", "shelter-van", "quay-recovery"):
+        one = decode((Path(__file__).parents[1] / f"fixtures/packed/{name}.frelt.json").read_bytes()).rigs[0]
+        first, second = solve(one), solve(copy_rig(one, new_id, "Copy"))
+        pairs = compared(first, second)
+        assert len(pairs) == len(first.checks) and all(p.first is not None and p.second is not None for p in pairs)
 
 
 def test_what_was_moved_added_taken_or_changed_is_named() -> None:

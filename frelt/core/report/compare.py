@@ -1,5 +1,7 @@
 """Two rigs beside each other: check by check, and what differs in what they are made of."""
 
+import re
+
 from msgspec import Struct
 
 from ..judge.check import Check
@@ -38,8 +40,8 @@ class Pair(Struct, frozen=True):
 
 
 def compared(first: Solved, second: Solved) -> tuple[Pair, ...]:
-    """Every check of either rig, worst of both first; checks of single items only where they are over."""
-    ours, theirs = {c.id: c for c in first.checks}, {c.id: c for c in second.checks}
+    """Every check of either rig, worst of both first; what a copy calls by ids of its own is matched by names."""
+    ours, theirs = _keyed(first), _keyed(second)
     pairs = []
     for check_id in dict.fromkeys([*ours, *theirs]):
         a, b = ours.get(check_id), theirs.get(check_id)
@@ -47,6 +49,24 @@ def compared(first: Solved, second: Solved) -> tuple[Pair, ...]:
         assert known is not None
         pairs.append(Pair(check_id, known.subject, known.kind, a, b))
     return tuple(sorted(pairs, key=lambda p: min(c.rank for c in (p.first, p.second) if c is not None)))
+
+
+def _keyed(solved: Solved) -> dict[str, Check]:
+    """The checks of a rig by their ids, in which every id of a thing is its name; a number tells those of one name apart."""
+    rig = solved.rig
+    names = {i.id: i.name for i in rig.items} | {d.id: f"{d.kind} {d.name}" for d in rig.decks}
+    for what, carrier in (("trailer", rig.trailer), ("vehicle", rig.vehicle)):
+        if carrier is not None:
+            names |= {carrier.id: what} | {a.id: f"{what} {a.name}" for a in carrier.axles}
+            names |= {d.id: f"{what} {d.name}" for d in carrier.body.doors}
+    found: dict[str, Check] = {}
+    for c in solved.checks:
+        key = base = "".join(names.get(part, part) for part in re.split(r"([:/])", c.id))
+        n = 2
+        while key in found:
+            key, n = f"{base} {n}", n + 1
+        found[key] = c
+    return found
 
 
 def differences(first: Solved, second: Solved) -> tuple[str, ...]:

@@ -167,6 +167,11 @@ class DayPart(QWidget):
         said += [self._short_words(s) for s in made.short[:2]]
         said += [f"{n}." for n in made.notes[:2]]
         self.words.setText("\n".join(w[:1].upper() + w[1:] for w in said))
+        passed = not made.why and made.tightest is not None and made.tightest.margin < 0
+        self.words.setObjectName("error" if passed or made.short else "prose")
+        if (style := self.words.style()) is not None:  # what goes wrong in the day is not said in gray
+            style.unpolish(self.words)
+            style.polish(self.words)
         rig = self.desk.rig
         names = {a: t.liquid.short for a, _, t in rig.tanks()} if rig is not None else {}
         used: dict[str, float] = {}

@@ -78,7 +78,8 @@ class StatesPart(QWidget):
         if state is not None:
             if not self.name.hasFocus():
                 self.name.setText(state.name)
-            self.kind.setCurrentIndex(max(self.kind.findData((state.condition, state.road)), 0))
+            road = state.road and state.condition == "hitched"  # parked and lifted it is on no road, whatever a file says
+            self.kind.setCurrentIndex(max(self.kind.findData((state.condition, road)), 0))
             self.full.setChecked(not state.fills)
 
     def _put(self, words: str, **fields: object) -> None:
