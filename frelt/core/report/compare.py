@@ -47,21 +47,27 @@ def compared(first: Solved, second: Solved) -> tuple[Pair, ...]:
         a, b = ours.get(check_id), theirs.get(check_id)
         known = a if a is not None else b
         assert known is not None
-        pairs.append(Pair(check_id, known.subject, known.kind, a, b))
+        pairs.append(Pair(known.id, known.subject, known.kind, a, b))
     return tuple(sorted(pairs, key=lambda p: min(c.rank for c in (p.first, p.second) if c is not None)))
 
 
 def _keyed(solved: Solved) -> dict[str, Check]:
     """The checks of a rig by their ids, in which every id of a thing is its name; a number tells those of one name apart."""
     rig = solved.rig
-    names = {i.id: i.name for i in rig.items} | {d.id: f"{d.kind} {d.name}" for d in rig.decks}
+    items = {i.id: i.name for i in rig.items}
+    names = {d.id: f"{d.kind} {d.name}" for d in rig.decks}
     for what, carrier in (("trailer", rig.trailer), ("vehicle", rig.vehicle)):
         if carrier is not None:
             names |= {carrier.id: what} | {a.id: f"{what} {a.name}" for a in carrier.axles}
             names |= {d.id: f"{what} {d.name}" for d in carrier.body.doors}
     found: dict[str, Check] = {}
     for c in solved.checks:
-        key = base = "".join(names.get(part, part) for part in re.split(r"([:/])", c.id))
+        parts = re.split(r"([:/])", c.id)
+        for item_id in reversed(c.items):  # from the right, since an id may be a word such as “fuel” that stands before it too
+            last = max((n for n, part in enumerate(parts) if part == item_id), default=-1)
+            if last >= 0:
+                parts[last] = f"“{items.get(item_id, item_id)}”"
+        key = base = "".join(names.get(part, part) for part in parts)
         n = 2
         while key in found:
             key, n = f"{base} {n}", n + 1

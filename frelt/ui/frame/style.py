@@ -24,6 +24,7 @@ QLabel {{ background: transparent; }}
 QLabel#heading {{ font-family: "{CONDENSED}"; font-size: 13px; font-weight: 600; color: {c.soft}; }}
 QLabel#title {{ font-size: 20px; font-weight: 600; }}
 QLabel#prose {{ color: {c.soft}; }}
+QLabel[wrong="true"] {{ color: {c.over}; }}
 QLabel#error {{ color: {c.over}; font-size: 13px; }}
 QLabel#again {{ color: {c.tight}; font-weight: 500; }}
 QWidget#notice {{ background: {c.tight_fill}; border-bottom: 1px solid {c.hairline}; }}

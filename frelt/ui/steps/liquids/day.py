@@ -168,7 +168,7 @@ class DayPart(QWidget):
         said += [f"{n}." for n in made.notes[:2]]
         self.words.setText("\n".join(w[:1].upper() + w[1:] for w in said))
         passed = not made.why and made.tightest is not None and made.tightest.margin < 0
-        self.words.setObjectName("error" if passed or made.short else "prose")
+        self.words.setProperty("wrong", passed or bool(made.short))
         if (style := self.words.style()) is not None:  # what goes wrong in the day is not said in gray
             style.unpolish(self.words)
             style.polish(self.words)
