@@ -59,4 +59,4 @@ def spoken(checks: Sequence[Check], said: Check | None, units: Units) -> str:
         return f"Every limit holds in every fill. Nearest: {uncapital(sentence(said, units))}.{rest}"
     front = {"tight": "Nothing is over. Tightest: ", "advice": "Nothing is over. Look at this: "}.get(mark_of(said), "")
     words = sentence(said, units)
-    return f"{front}{uncapital(words) if front else words}.{rest}"
+    return f"{front}{uncapital(words) if said.state and front else words}.{rest}"  # a thing keeps the name it has
