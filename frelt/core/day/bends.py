@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from ..base.arrays import Array
 from ..solve import Solved
 from ..statics.loads import Loads
-from .aboard import Aboard
+from .aboard import DROP, Aboard
 from .played import Play
 
 
@@ -46,7 +46,7 @@ def _between(aboard: Aboard, made: Play, n: int, t: float) -> Array:
     shares = []
     for vessel in aboard.listed:
         own, size = list(vessel.members), aboard.capacities[list(vessel.members)]
-        ends = [float(made.fills[m, own] @ size) / float(size.sum()) for m in (n, n + 1)]
+        ends = [float(made.fills[m, own] @ size) / max(float(size.sum()), DROP) for m in (n, n + 1)]
         shares.append(ends[0] + t * (ends[1] - ends[0]))
     found: Array = aboard.spread(np.array([shares]))[0]
     return found
@@ -58,11 +58,11 @@ def _bends(solved: Solved, aboard: Aboard, made: Play, n: int) -> list[float]:
     for vessel in aboard.listed:
         if vessel.rise is not None:
             own, size = list(vessel.members), aboard.capacities[list(vessel.members)]
-            a, b = (float(made.fills[m, own] @ size) / float(size.sum()) for m in (n, n + 1))
+            a, b = (float(made.fills[m, own] @ size) / max(float(size.sum()), DROP) for m in (n, n + 1))
             found |= {float((s - a) / (b - a)) for s in vessel.rise.shares if abs(b - a) > 1e-12 and 0 < (s - a) / (b - a) < 1}
     loads = solved.loads
     edges = [p for c in range(len(loads.cases)) for p in loads.pieces_of(c)] if loads is not None else []
-    if loads is not None and edges:
+    if loads is not None and edges and made.states[n]:
         s = solved.rig.state_number(made.states[n])
         number = columns(loads, made.addresses)
         marks = sorted(found)

@@ -86,8 +86,9 @@ def half_planes(rig: Rig, loads: Loads, carrier: str, moving: frozenset[str], mi
     full = table.tank_moments[tanks_move][:, at : at + 3]
     offsets = c[:, :0]
     if len(full):
-        offsets = c[:, at + 1 : at + 3] @ np.stack([full[:, 1] / full[:, 0] - x, full[:, 2] / full[:, 0] - y])
-        offsets = offsets + c @ (_own_mass(loads, table.tank_moments[tanks_move]) / full[:, :1]).T
+        mass = np.maximum(full[:, :1], 1e-12)  # a tank that holds nothing weighs nothing wherever it stands
+        offsets = c[:, at + 1 : at + 3] @ (full[:, 1:] / mass - (x, y)).T
+        offsets = offsets + c @ (_own_mass(loads, table.tank_moments[tanks_move]) / mass).T
     along = _in_set_state(rig, loads, carrier, rows_move, tanks_move, c, middle)
     order = np.argsort(-offsets, axis=1)
     shift = np.take_along_axis(offsets, order, axis=1)

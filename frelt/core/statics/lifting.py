@@ -54,7 +54,10 @@ def _on_piece(table: MassTable, s: int, piece: Piece, num: Array, den: Array, se
         trial = knapsack((n - value * d) * sense, q, piece.low - q0, piece.high - q0, low, high)
         if trial is None:
             return None
-        following = (n0 + float(n @ trial)) / (d0 + float(d @ trial))
+        below = d0 + float(d @ trial)
+        if not below:  # nothing bears on what it is a share of
+            return None
+        following = (n0 + float(n @ trial)) / below
         if fills is not None and (following - value) * sense <= 1e-12 * max(1.0, abs(value)):
             break
         value, fills = following, trial
