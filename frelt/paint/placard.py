@@ -9,7 +9,8 @@ from PyQt6.QtGui import QPainter, QPen
 from ..core.base.text import joined, uncapital
 from ..core.base.units import METRIC, US, Units
 from ..core.geometry.tank_shape import surface_height
-from ..core.liquids.road_fill import Cap, RoadFill, road_states, rounded
+from ..core.liquids.on_the_road import road_states
+from ..core.liquids.road_fill import Cap, RoadFill, rounded
 from ..core.model.rig import Rig
 from .fonts import elided, font, wrap
 from .painter import write

@@ -5,9 +5,9 @@ from msgspec.structs import replace
 from frelt.core.base.figure import NOT_RATED
 from frelt.core.edit.states import set_fill
 from frelt.core.judge.check import level_of
+from frelt.core.liquids.on_the_road import road_states, unread
 from frelt.core.liquids.road_caps import road_caps
-from frelt.core.liquids.road_fill import RoadFill, road_states
-from frelt.core.liquids.unread import unread
+from frelt.core.liquids.road_fill import RoadFill
 from frelt.core.model.carrier import TrailerRatings, VehicleRatings
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange

@@ -11,7 +11,7 @@ from itertools import pairwise
 import numpy as np
 
 from ..base.arrays import Array
-from ..liquids.road_fill import road_states
+from ..liquids.on_the_road import road_states
 from ..model.day import DRAWING, Act, Day, called, clock
 from ..model.rig import Rig
 from ..solve import Solved

@@ -9,7 +9,8 @@ from ..base.value import FreltError
 from ..model.state import State
 from ..solve import Solved
 from ..statics.half_planes import linear_sides
-from .road_fill import Cap, road_states
+from .on_the_road import road_states
+from .road_fill import Cap
 
 MOST_ORDERED = 14  # tanks of which every order is looked at
 

@@ -15,8 +15,8 @@ from ..judge.check import level_of
 from ..model.state import FillRange
 from ..solve import Solved, solve
 from ..statics.loads import Loads
-from .road_fill import Aim, RoadFill, road_fill, road_states
-from .unread import unread
+from .on_the_road import road_states, unread
+from .road_fill import Aim, RoadFill, road_fill
 
 TURNS = 8
 STILL = 2e-4  # of a tank's share

@@ -7,7 +7,7 @@ a linear program. At one exact fill the program has a in place of max(a, 0); it 
 from collections.abc import Iterator, Mapping, Sequence
 from itertools import product
 from math import floor, prod
-from typing import TYPE_CHECKING, Literal
+from typing import Literal
 
 import numpy as np
 from msgspec import Struct
@@ -26,9 +26,7 @@ from ..solve import Solved
 from ..statics.half_planes import linear_sides
 from ..statics.loads import Loads
 from .fill_choice import Choice, choices, stretches
-
-if TYPE_CHECKING:
-    from .unread import Unread
+from .on_the_road import Unread, road_states
 
 Aim = Literal["liquid", "hours", "priority"]
 MOST_WAYS = 600  # programs that are looked at, of joined tanks at different heights
@@ -59,7 +57,7 @@ class RoadFill(Struct, frozen=True):
     binding: subjects of the limits that hold it back, the dearest first.  known, counted: limits known, of how many.
     why: reason when there is none.  hours: how long the scarcest liquid lasts [s], 0 where nothing draws.
     paper: the caps that leave no limit anything, where these leave each its reserve and its ±.
-    unread: plates that bear on the road and are not read (see `unread`): nothing is proved while there are any.
+    unread: plates that bear on the road and are not read (see `on_the_road`): nothing is proved while there are any.
     tight: subjects of limits that have no reserve left even with every tank drawn down.
     """
 
@@ -71,7 +69,7 @@ class RoadFill(Struct, frozen=True):
     hours: float = 0.0
     why: str = ""
     paper: "RoadFill | None" = None
-    unread: "tuple[Unread, ...]" = ()
+    unread: tuple[Unread, ...] = ()
     tight: tuple[str, ...] = ()
 
     @property
@@ -94,11 +92,6 @@ class _Program(Struct, frozen=True):
     low: Array
     top: Array
     capacity: Array
-
-
-def road_states(rig: Rig) -> tuple[int, ...]:
-    """The states on the road, by number."""
-    return tuple(n for n, s in enumerate(rig.states) if s.road and s.condition == "hitched")
 
 
 def rates(rig: Rig) -> dict[Tint, float]:

@@ -1,12 +1,18 @@
-"""Plates that bear on the road and are not read: what may travel is not known while there are any."""
+"""The states on the road, and the plates that bear on it and are not read: what may travel is not known while there are any."""
 
 from collections.abc import Sequence
 
 from msgspec import Struct
 
 from ..judge.check import KINDS
+from ..model.rig import Rig
 from ..solve import Solved
-from .road_fill import road_states
+
+
+def road_states(rig: Rig) -> tuple[int, ...]:
+    """The states on the road, by number."""
+    return tuple(n for n, s in enumerate(rig.states) if s.road and s.condition == "hitched")
+
 
 # Fields of plates that do not bear on what the rig weighs on the road.
 ASIDE = ("safety_chain", "jack", "stands", "roof", "deck_point")
