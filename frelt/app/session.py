@@ -207,9 +207,8 @@ class Session:
         self._autosave.adopt(found)
         self._tell()
 
-    def save(self, path: Path | None = None, over: bool = False) -> Path:
-        """Save, under another name if given. over: also where another program changed the file meanwhile, whose version is kept
-        beside then.
+    def save(self, path: Path | None = None) -> Path:
+        """Save, under another name if given.
 
         Raises storage.Changed where that happened, FreltError; the file that stood there stays.
         """
@@ -217,15 +216,20 @@ class Session:
         if target is None:
             raise FreltError("this document has no file yet; expected a name to save it under")
         own = target == self.path
-        if over and own and self.changed_elsewhere():
-            self.theirs_aside()
-        self._known = storage.save(target, self.document, self._known if own and self._known and not over else None)
+        self._known = storage.save(target, self.document, self._known if own and self._known else None)
         self._saved = self.document
         self._autosave.drop()
         self.path = target
         self._autosave.attach(target, self._known)
         self._tell()
         return target
+
+    def save_over(self) -> Path | None:
+        """Save also where another program changed the file meanwhile; returns where its version is kept then. Raises FreltError."""
+        kept = self.theirs_aside() if self.changed_elsewhere() else None
+        self._known = ""
+        self.save()
+        return kept
 
     def changed_elsewhere(self) -> bool:
         """Whether the file holds something else than when it was read or last written; not where it is gone."""

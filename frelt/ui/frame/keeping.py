@@ -101,12 +101,8 @@ class Keeping(QObject):
         """Put this version in the file; the other is kept beside it."""
 
         def save() -> None:
-            session = self._desk.session
-            path = session.path
-            known = {f.name for f in path.parent.glob("*.json")} if path is not None else set()
-            session.save(over=True)
-            kept = sorted({f.name for f in path.parent.glob("*.json")} - known) if path is not None else []
-            self._desk.said.emit(f"Saved. Theirs is kept as {', '.join(kept)}." if kept else "Saved.")
+            kept = self._desk.session.save_over()
+            self._desk.said.emit(f"Saved. Theirs is kept as {kept.name}." if kept is not None else "Saved.")
 
         self._settle(save)
 
