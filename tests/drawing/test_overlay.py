@@ -5,6 +5,7 @@ from itertools import pairwise
 import pytest
 from msgspec.structs import replace
 
+from frelt.core.base.figure import NOT_RATED
 from frelt.core.base.units import METRIC, US
 from frelt.core.geometry.frames import Frames
 from frelt.core.placing.distances import facings
@@ -97,6 +98,14 @@ def test_posts_stand_where_the_load_goes_to_the_ground_and_fill_to_their_share()
     assert "click one to type its rating" not in [
         s.words for s in post_shapes(again, sheet, US, RULER, hint=False)[0] if isinstance(s, Text)
     ]
+    bare = tuple(replace(a, rating=NOT_RATED) for a in carrier.axles)
+    decided = solve(replace(solved.rig, trailer=replace(solved.rig.trailer, axles=bare)))
+    told = post_shapes(
+        posts(decided, sheet, decided.checks, blank.states[0].id, {}, decided.rig.carriers[0], US), sheet, US, RULER
+    )
+    words = [s.words for s in told[0] if isinstance(s, Text)]
+    assert words.count("not rated") == 2 and "needs at least" not in words and "click one to type its rating" not in words
+    assert not [s for s in told[0] if isinstance(s, Path) and s.role == "post.unknown"]
 
 
 def test_bars_of_limits_lie_below_each_other_and_leave_the_rest_of_their_column() -> None:

@@ -46,6 +46,8 @@ def _bar(post: Post, column: Box, line_y: float, sheet: Sheet) -> list[Shape]:
         made.append(_hairline(post, left + wide / 2, top, sheet))
     status = post.check.status if post.check is not None else "unknown"
     made.append(rect("post", left, top, left + wide, bottom))
+    if not post.rating and post.decided:
+        return made
     if not post.rating:
         return [*made, rect("post.unknown", left + 1, top + 1, left + wide - 1, bottom - 1)]
     share = post.now / post.rating
@@ -82,9 +84,11 @@ def _words(post: Post, column: Box, units: Units, lettering: Lettering) -> list[
     now, up_to = units.show(post.now, "mass", unit=False), units.show(post.high, "mass", unit=False)
     made: list[Shape] = [
         Text(x, y, now, loud, "figure", 600, False),
-        *mark(status, x + lettering.measure(now, "figure", 600, False) + 12, y - 7, 13),
+        *(() if post.decided else mark(status, x + lettering.measure(now, "figure", 600, False) + 12, y - 7, 13)),
     ]
-    if rating is None:
+    if rating is None and post.decided:
+        made += [Text(x, y + 16, f"up to {up_to}", "soft"), Text(x, y + 30, "not rated", "soft")]
+    elif rating is None:
         made += [
             Text(x, y + 16, "needs at least", "soft"),
             Text(x, y + 30, f"{up_to} {units.name('mass')}", "soft"),
@@ -105,7 +109,7 @@ def _caption(sheet: Sheet, made: Sequence[Post], lettering: Lettering, hint: boo
     if len(made) > MANY:
         return []
     left, y = sheet.posts.left, sheet.posts.top + 12
-    asked = hint and any(m.rating is None for m in made)
+    asked = hint and any(m.rating is None and not m.decided for m in made)
     clear = left if not made or made[0].x > left + (210 if asked else 86) else max(made[0].x, left + BAR / 2) + 10
     head = caption(clear, y, "Load posts")
     if not asked:

@@ -26,7 +26,7 @@ RATED_AT = 0.83  # height of the rating line, share of a bar
 class Post(Struct, frozen=True):
     """One post. x: where the load meets the ground [px].  now, low, high: [kg].  check: its limit in scope.
 
-    rating: what its plate says [kg]; None where it is not known.
+    rating: what its plate says [kg]; None where it is not known.  decided: it has no plate, which somebody has said.
     """
 
     name: str
@@ -38,6 +38,7 @@ class Post(Struct, frozen=True):
     field: str
     rear: bool = False
     rating: float | None = None
+    decided: bool = False
 
 
 HITCHES = ("coupler:tongue", "ball:tongue", "receiver:tongue")
@@ -146,7 +147,8 @@ class _Found(Struct, frozen=True):
             if states.any():
                 low = min(low, float(self.loads.least.value[states, i].min()))
                 high = max(high, float(self.loads.greatest.value[states, i].max()))
-        return Post(name, x, now, low, high, worst, self.loads.limits[m].field, rear, self.loads.limits[m].high)
+        limit = self.loads.limits[m]
+        return Post(name, x, now, low, high, worst, limit.field, rear, limit.high, not limit.counts)
 
 
 def place_posts(made: Sequence[Post], area: Box) -> list[Box]:
