@@ -249,7 +249,10 @@ class Desk(QObject):
             self.hand_changed.emit()
 
     def show_state(self, state_id: str) -> None:
-        self.state_id = state_id
+        """Show the rig in a state; in the worst where it has none of that id (any more)."""
+        rig = self.rig
+        there = rig is not None and any(s.id == state_id for s in rig.states)
+        self.state_id = state_id if there else WORST
         self.state_changed.emit()
         self.cures.start()
 
