@@ -193,6 +193,7 @@ def on_the_bench(app: QApplication, window: Window, one: Rig, name: str, image: 
         steps.sort()
         print(f"{name}{what} {statistics.median(steps) * 1e3:.1f} ms median, {steps[56] * 1e3:.1f} ms 95th percentile")
     window.desk.walking = False
+    bench.item_drag.drop()
     window.desk.abandon()
 
     def whole() -> None:
