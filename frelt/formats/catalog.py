@@ -22,7 +22,7 @@ from ..core.kind.substances import LIQUIDS
 from ..core.model.catalog_entry import Entry
 from ..core.model.item import Centre, HosePart, Item, Part, Placement, Shape, TankPart
 from ..core.model.liquid import Liquid
-from .rest import COLUMN, readable, rest_of, with_rest
+from .rest import COLUMN, readable, rest_of, with_rest, within_bounds
 from .rows import Row, every, rows, table
 
 SHAPES: tuple[Shape, ...] = ("box", "upright cylinder", "lying cylinder", "lying ellipse", "cone bottom")
@@ -56,7 +56,7 @@ def read_catalog(
     known: set[str] = set()
 
     def one(row: Row) -> Entry:
-        entry = with_rest(_entry(row), row)
+        entry = within_bounds(with_rest(_entry(row), row), row)
         try:
             check_parameters(entry.item)
         except BadInput as err:

@@ -31,7 +31,7 @@ from ..core.model.carrier import (
     Zone,
 )
 from ..core.model.catalog_entry import Chassis
-from .rest import COLUMN, readable, rest_of, told_with
+from .rest import COLUMN, readable, rest_of, told_with, within_bounds
 from .rows import Row, every, rows, table
 from .strict import typed
 
@@ -114,6 +114,7 @@ def read_chassis(
 
     def one(row: Row) -> Chassis:
         made = _whole(_chassis(row), row)
+        within_bounds(made.carrier, row)
         if made.id in known:
             raise row.bad("id", "an id of its own")
         known.add(made.id)

@@ -17,6 +17,15 @@ COLUMN = "rest"
 S = TypeVar("S", bound=Struct)
 
 
+def within_bounds(value: S, row: Row) -> S:
+    """What a row made, if all of it is within the bounds of its types. Raises BadInput with the row and the field."""
+    try:
+        typed(msgspec.to_builtins(value), type(value))
+    except BadInput as err:
+        raise BadInput(f"row {row.line}, {err.where.removeprefix('$.')}", err.found, err.expected, row.file) from None
+    return value
+
+
 def readable(cells: dict[str, object], make: Callable[[Row], S], required: Sequence[str]) -> tuple[dict[str, object], S]:
     """Cells of which a thing can be made, and that: what a column cannot hold is left out of it and left to the rest.
 

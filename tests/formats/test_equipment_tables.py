@@ -89,6 +89,8 @@ def test_tables_as_spreadsheets_write_them_are_understood_or_explained() -> None
         (plain.replace(b"44.9", b'"1,234"'), "without a comma, which could divide thousands or fractions"),
         (plain.replace(b"44.9", b"9" * 400), "row 2, column mass_kg"),
         (plain.replace(b"44.9", b"-5"), "a number from 0 to 20000"),
+        (plain.replace(b"Box,", b"x" * 30_000 + b","), "row 2, item.name: .* expected at most 20,000 characters"),
+        (plain.replace(b"a,Box", b"\xc3\xa4,Box"), "row 2, item.id: .* expected letters, digits"),
         (plain.replace(b"44.9\n", b"44.9,7\n"), "row 2: 8 cells; expected at most 7"),
         (plain.replace(b"Box", b"B\xe4r"), "not UTF-8; expected a table saved as “CSV UTF-8”"),
         (plain.replace(b"width_mm", b"length_mm"), "the column length_mm twice"),
