@@ -216,7 +216,7 @@ def _written(options: argparse.Namespace, what: str) -> int:
 
             solved = solve(rigs[0])
             found = road_caps(solved)
-            caps = found.caps or (found.paper.caps if found.paper is not None else ())
+            caps = found.shown
             if not caps:
                 raise FreltError(f"{options.file}: {rigs[0].name}: {found.why}; expected a rig of which something may travel")
             made = placard_pdf(rigs[0], found, fill_order(solved, caps), units)

@@ -23,7 +23,7 @@ AID = "A planning aid, not a weighing: weigh the rig full and as it travels; mak
 
 def placard_pdf(rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units: Units, today: date | None = None) -> bytes:
     """The placard of a road fill as PDF; a marked draft while it is not proved. Raises ValueError for one exact fill."""
-    caps = found.caps or (found.paper.caps if found.paper is not None else ())
+    caps = found.shown
     if found.exact or not caps:
         raise ValueError("a placard is for caps under which every fill is right")
     paper = Paper()

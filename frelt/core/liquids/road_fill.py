@@ -73,6 +73,11 @@ class RoadFill(Struct, frozen=True):
     tight: tuple[str, ...] = ()
 
     @property
+    def shown(self) -> tuple[Cap, ...]:
+        """The caps, else those on paper."""
+        return self.caps or (self.paper.caps if self.paper is not None else ())
+
+    @property
     def proved(self) -> bool:
         """Whether every fill up to the caps is right, with reserve and ±, by every plate that bears on the road."""
         return bool(self.caps) and not self.exact and not self.unread and self.paper is not None

@@ -149,7 +149,7 @@ class Files(QObject):
 
     def write_placard(self, found: "RoadFill | None", order: tuple[str, ...] | None) -> None:
         """Ask where, and write the placard of a road fill."""
-        if found is None or found.exact or not (found.caps or (found.paper is not None and found.paper.caps)):
+        if found is None or found.exact or not found.shown:
             self.desk.said.emit("There is no road fill to write a placard of.")
             return
         name, _ = QFileDialog.getSaveFileName(

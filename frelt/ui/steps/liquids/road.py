@@ -82,11 +82,6 @@ class CapRows(QWidget):
                     write(p, 0, y + 37, price, theme.color("soft"), "small", 400, True)
 
 
-def shown_caps(found: RoadFill) -> tuple[Cap, ...]:
-    """The caps, else those on paper."""
-    return found.caps or (found.paper.caps if found.paper is not None else ())
-
-
 def unread_words(found: RoadFill) -> str:
     """Which plates are unread and how many, with a space before it; nothing where all are read."""
     if not found.unread:
@@ -166,7 +161,7 @@ class RoadPart(QWidget):
             own = solve(solved.rig)
             found = road_caps(own, aim=aim, priority=first, exact=exact)
             try:
-                return found, fill_order(own, shown_caps(found))
+                return found, fill_order(own, found.shown)
             except FreltError:
                 return found, None
 
@@ -200,17 +195,17 @@ class RoadPart(QWidget):
 
     def _show(self) -> None:
         found = self.found
-        self.rows.show_caps(shown_caps(found) if found is not None else ())
+        self.rows.show_caps(found.shown if found is not None else ())
         good = found is not None and bool(found.caps)
         self.put.setEnabled(good and found is not None and not found.exact)
-        draft = found is not None and not found.exact and bool(shown_caps(found)) and not found.proved
+        draft = found is not None and not found.exact and bool(found.shown) and not found.proved
         self.placard.setEnabled(draft or (found is not None and found.proved))
         self.placard.setText("Write a draft of the placard (PDF) …" if draft else "Write the placard (PDF) …")
         if found is None:
             self.words.setText("")
             return
         if not good:
-            on_paper = " What stands here holds on paper only." if shown_caps(found) else ""
+            on_paper = " What stands here holds on paper only." if found.shown else ""
             self.words.setText(f"Nothing may travel: {found.why}.{on_paper}{unread_words(found)}")
             return
         said = [f"Held back by: {joined([uncapital(b) for b in found.binding[:3]])}." if found.binding else "All may be full."]
