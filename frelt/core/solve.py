@@ -19,7 +19,9 @@ from .base.value import FreltError
 from .geometry.frames import Frames
 from .judge.check import KINDS, Bearing, Check, graded
 from .judge.judging import ByState
+from .judge.plates import typical_rating
 from .masses.moments import Moments, moments_of
+from .masses.nobody_counted import NobodyCounted, nobody_counted
 from .masses.table import MassTable, mass_table
 from .model.rig import Rig
 from .model.state import State
@@ -147,6 +149,7 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
     num, den = stated.num, stated.den
     least, greatest = (extreme(table, num, den, sense) for sense in (-1, +1))
     lifted = _lift_off(rig, frames.kept, table, stated, heavy, applies, least, greatest)
+    catch = nobody_counted(rig, frames)
     return Loads(
         columns=columns,
         cases=stated.cases,
@@ -161,8 +164,22 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
         least=least,
         greatest=greatest,
         doubt=stated.doubt,
+        more=_more(rig, columns, catch),
+        more_pm=catch.mass.plus_minus / catch.mass.value if catch is not None and catch.mass.value else 0.0,
         kept=frames.kept,
     )
+
+
+def _more(rig: Rig, columns: Moments, catch: NobodyCounted | None) -> Array:
+    """What nobody counted as moments, and one ± of its place, (2, size); it was aboard when bars were set."""
+    found = np.zeros((2, columns.size))
+    if catch is not None:
+        at, mass = columns.starts[catch.carrier], catch.mass.value
+        found[0, at : at + 3] = mass, mass * catch.x, mass * catch.y
+        found[1, at + 1] = mass * catch.along
+        if columns.as_set is not None and rig.trailer is not None and catch.carrier == rig.trailer.id:
+            found[:, columns.as_set : columns.as_set + 3] = found[:, at : at + 3]
+    return found
 
 
 STEEP = 20.0  # degrees; beyond it a leaning tank is no longer nearly upright
@@ -220,8 +237,16 @@ def _heaviest(table: MassTable) -> float:
 def _limits(bearing: Bearing) -> list[Limit]:
     """Every limit of every check in one case."""
     kinds = [k for k in KINDS.values() if k.asked(bearing.case)]
-    found = [m for k in kinds if k.limits is not None for m in k.limits(bearing)]
+    found = [_with_typical(m, bearing.rig) for k in kinds if k.limits is not None for m in k.limits(bearing)]
     return found if bearing.condition == "hitched" else [replace(m, condition=bearing.condition) for m in found]
+
+
+def _with_typical(limit: Limit, rig: Rig) -> Limit:
+    """A limit whose plate is unread, with what its class usually has."""
+    if limit.known or not limit.field or limit.rating is not None:
+        return limit
+    each = typical_rating(rig, limit.field)
+    return limit if each is None else replace(limit, typical=each * limit.plates)
 
 
 def _rows(limits: Sequence[Limit], size: int) -> tuple[Array, Array]:

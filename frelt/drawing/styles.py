@@ -202,12 +202,15 @@ STYLES: dict[str, Style] = {
     "post": Style("hairline", 1.0, "field"),
     "post.unknown": Style("unknown", 1.6, "", (3, 2.4)),
     "post.rating": Style("ink", 2.0),
+    "post.typical": Style("unknown", 2.0, "", (1, 2)),
+    "post.beyond": Style("soft", 1.2, "", (2, 2)),
     "post.between": Style("hairline", 1.0),
     "post.hair": Style("soft", 1.0),
     "track": Style("hairline", 1.0, "field"),
     "track.window": Style("", 0, "ok_fill"),
     "mark.over": Style("", 0, "over"),
     "mark.over.sign": Style("sheet", 1.5),
+    "mark.likely": Style("over", 1.7, "", (2.2, 1.4)),
     "mark.tight": Style("tight", 1.8),
     "mark.ok": Style("ok", 2.0),
     "mark.unknown": Style("unknown", 1.6, "", (2.2, 1.6)),
@@ -226,7 +229,7 @@ STYLES: dict[str, Style] = {
     }.items()
 }
 
-COLORS = {"law": "tight", "advice": "unknown", "wish": "unknown"}  # of marks that have no color of their own
+COLORS = {"likely": "over", "law": "tight", "advice": "unknown", "wish": "unknown"}  # of marks that have no color of their own
 STATUS_FILL: dict[str, str] = {"over": "over_fill", "tight": "tight_fill", "ok": "steel", "unknown": "sheet"}
 STYLES |= {f"post.fill.{status}": Style("", 0, fill) for status, fill in STATUS_FILL.items()}
 STYLES |= {f"post.now.{status}": Style("ink" if status == "ok" else status, 2.4) for status in STATUS_FILL}

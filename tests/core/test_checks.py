@@ -1,5 +1,7 @@
 """Checks: how a limit is judged, what unknown means, how they rank, and what each says."""
 
+from math import hypot
+
 import pytest
 from msgspec.structs import replace
 
@@ -13,7 +15,6 @@ from frelt.core.model.carrier import Tires, TrailerRatings
 from frelt.core.model.item import Centre, HosePart
 from frelt.core.model.rules import RuleSet
 from frelt.core.model.state import FillRange, Person, State
-from frelt.core.report.verdict import verdict
 from frelt.core.solve import solve
 from tests.conftest import at_fill, block, rig, tank, trailer
 
@@ -84,9 +85,15 @@ def test_a_margin_below_its_own_spread_is_tight() -> None:
 def test_unknown_never_passes_and_says_the_plate_that_would_be_needed() -> None:
     one = rig(block("machine", 410.0, 2.4), trailer=replace(trailer(), ratings=TrailerRatings()))
     solved = solve(one)
-    said = sentence(check_of(one, "gross"), METRIC)
-    assert said == "Laden trailer: no rating entered; it carries up to 910 kg and needs a plate of at least that"
+    gross = check_of(one, "gross")
+    assert gross.load == pytest.approx(910.0) and gross.beyond == pytest.approx(134.0, abs=0.1)
+    assert gross.beyond_pm == pytest.approx(gross.beyond / 2)  # what nobody counted, half of it ±
+    said = sentence(gross, METRIC)
+    upper = METRIC.show(910.0 + gross.beyond + hypot(gross.spread, gross.beyond_pm), "mass")
+    assert said == f"Laden trailer: no rating entered; it carries up to {upper} and needs a plate of at least that"
     assert solved.known == (5, 9)
+    told = solve(replace(one, nobody_counted=Figure(value=0.0)))
+    assert check_of(told.rig, "gross").upper == pytest.approx(910.0 + gross.spread)
     said = verdict(solved, METRIC)
     assert said.startswith("Coupler, gross trailer weight: no rating entered") and said.endswith(". 3 more plates unread.")
 

@@ -25,6 +25,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
                 field=f"{field}.tires.rating",
                 support=True,
                 end=named_end,
+                plates=tires.each_end,
             )
 
 

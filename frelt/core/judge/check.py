@@ -7,6 +7,7 @@ A kind gives *limits* (linear in the load moments, judged here over all states a
 """
 
 from collections.abc import Callable, Iterable
+from math import hypot
 from typing import TYPE_CHECKING, Literal
 
 from msgspec import Struct
@@ -49,6 +50,8 @@ class Check(Struct, frozen=True):
     scale: what a margin is a share of where the limit itself is zero.  detail: what its own kind needs for its words.
     end: of a tire, its axle, its side and its noun (see `words.subject`).
     level: how grave it is when it is over (see `status.LEVELS`); None until the rules have said it.
+    likely: `over` where it is only with what nobody counted, or against what the class usually has.
+    typical: that usual rating where the plate is unread.  beyond, beyond_pm: what nobody counted adds to the load, and its ±.
     """
 
     id: str
@@ -71,6 +74,17 @@ class Check(Struct, frozen=True):
     detail: tuple[str, ...] = ()
     level: Level | None = None
     end: tuple[str, str, str] | None = None
+    likely: Literal["over"] | None = None
+    typical: float | None = None
+    beyond: float = 0.0
+    beyond_pm: float = 0.0
+
+    @property
+    def upper(self) -> float | None:
+        """The load with what nobody counted and the ± of both, 19 in 20 are below it; never below what is counted."""
+        if self.load is None:
+            return None
+        return self.load + max(self.beyond + hypot(self.spread, self.beyond_pm), 0.0)
 
     @property
     def when(self) -> str:
@@ -93,9 +107,14 @@ class Check(Struct, frozen=True):
     @property
     def rank(self) -> tuple[int, float]:
         """What is spoken of first: by level and status (see `status.TIERS`), then by the margin as a share of the limit."""
-        first = tier(self.level or "broken", self.status)
+        first = tier(self.level or "broken", self.status, self.likely is not None)
         if self.status == "over":
             return first, -self.excess
+        if self.likely is not None and (self.limit or self.typical) and self.load is not None:
+            usual = self.limit if self.limit is not None else self.typical
+            assert usual is not None
+            sign = 1 if self.side == "high" else -1
+            return first, sign * (usual - self.load - self.beyond) / abs(usual) if usual else 0.0
         if self.margin is None:
             return first, 0.0
         return first, self.margin / abs(self.limit) if self.limit else float("inf")

@@ -16,7 +16,7 @@ from ..statics.limit import Limit
 from ..statics.loads import Loads
 from ..statics.worst import Extreme, spread
 from .check import Check, Told, level_of
-from .status import NOT_HERE, OK, OVER, STATUSES, TIERS, TIGHT, codes
+from .status import GRAVE, LIKELY, NOT_HERE, OK, OVER, STATUSES, TIERS, TIGHT, codes
 from .words import fills_phrase
 
 LONG_NAME = 24  # a longer name of a tank gives way to its liquid in a sentence
@@ -27,6 +27,7 @@ class Grid(Struct, frozen=True):
     """Every limit in every state on its worse side, (states, limits). code: number of the status.
 
     near: orders one limit over states; an unknown by its greatest load.  tier, share: order limits within a state.
+    beyond, beyond_pm: what nobody counted adds to the value, and its ±.  likely: whether it is over only with that.
     """
 
     value: Array
@@ -38,12 +39,16 @@ class Grid(Struct, frozen=True):
     near: Array
     tier: NDArray[np.int8]
     share: Array
+    beyond: Array
+    beyond_pm: Array
+    likely: NDArray[np.bool_]
 
 
 class Bounds(Struct, frozen=True):
     """The bounds of limits as arrays, (limits,); a bound that is not known is nan. plate: ± of the rating.
 
     low: also zero where a support would be lifted.  wanted: whether there is a bound to be known.  tiers: (limits, 4).
+    typical: what the class usually has where the plate is unread, else nan.  grave, mass: whether being over is red, and it is one.
     """
 
     high: Array
@@ -53,6 +58,9 @@ class Bounds(Struct, frozen=True):
     wanted: NDArray[np.bool_]
     support: NDArray[np.bool_]
     tiers: NDArray[np.int8]
+    typical: Array
+    grave: NDArray[np.bool_]
+    mass: NDArray[np.bool_]
 
 
 _bounds: Memo[Bounds] = Memo(64)
@@ -68,6 +76,9 @@ def _bounds_of(limits: tuple[Limit, ...], rules: RuleSet) -> Bounds:
         wanted=np.array([m.counts for m in limits], dtype=bool),
         support=np.array([m.support for m in limits], dtype=bool),
         tiers=np.array([TIERS[level_of(m.check, rules)] for m in limits], dtype=np.int8).reshape(-1, 4),
+        typical=np.array([nan if m.typical is None else m.typical for m in limits]),
+        mass=np.array([m.quantity == "mass" for m in limits], dtype=bool),
+        grave=np.array([level_of(m.check, rules) in GRAVE for m in limits], dtype=bool),
     )
 
 
@@ -106,7 +117,16 @@ def grid(rig: Rig, loads: Loads) -> Grid:
         share = np.where(size > 0, margin / size, np.where(code == OVER, -1.0, np.inf))
     here = loads.applies & (b.wanted | (code == OVER) | (code == TIGHT))
     tiers = np.take_along_axis(b.tiers, np.minimum(code, OK).T.astype(np.intp), axis=1).T
+    fills = np.where(low_side[:, :, None], loads.least.fills, loads.greatest.fills)
+    beyond, beyond_pm = loads.beyond(np.arange(len(b.plate)), value, fills)
+    usual = np.where(np.isnan(bound), b.typical, bound)
+    with np.errstate(invalid="ignore"):  # of a share the sign is that of a place nobody knows: there it stays within the ±
+        likely = (value + beyond > usual) & ~low_side & b.grave & b.mass & here & b.answered & (code != OVER)
+    tiers = np.where(likely, np.minimum(tiers, LIKELY), tiers)
     return Grid(
+        beyond=beyond,
+        beyond_pm=beyond_pm,
+        likely=likely,
         value=value,
         bound=bound,
         margin=margin,
@@ -261,6 +281,10 @@ class ByState:
             by_rule=limit.by_rule,
             field=limit.field,
             level=level_of(limit.check, self._rig.rules),
+            likely="over" if at.likely[s, m] else None,
+            typical=limit.typical,
+            beyond=float(at.beyond[s, m]),
+            beyond_pm=float(at.beyond_pm[s, m]),
             told=Told(self._teller(m, s, low)),
             end=limit.end,
         )

@@ -4,11 +4,12 @@ from collections.abc import Iterable, Mapping
 from typing import Literal
 
 from .check import Check
-from .status import QUIET, tier
+from .status import GRAVE, QUIET
 
-Mark = Literal["over", "unknown", "law", "tight", "advice", "wish", "ok"]
+Mark = Literal["over", "likely", "unknown", "law", "tight", "advice", "wish", "ok"]
 WORDS: Mapping[Mark, str] = {  # as a word in tables and on paper
     "over": "over",
+    "likely": "likely over",
     "unknown": "unread",
     "law": "law",
     "tight": "tight",
@@ -16,12 +17,13 @@ WORDS: Mapping[Mark, str] = {  # as a word in tables and on paper
     "wish": "wish",
     "ok": "within",
 }
-GRAVE = ("broken", "danger")  # levels whose excess is red
 
 
 def mark_of(check: Check) -> Mark:
     """A check's mark: red only where something breaks or can hurt; law, advice and wishes have marks of their own."""
     level = check.level or "broken"
+    if check.likely is not None and check.status != "over":
+        return "likely"
     if check.status == "ok":
         return "ok"
     if level == "law" or level == "advice" or level == "wish":
@@ -42,18 +44,20 @@ def is_broken(check: Check) -> bool:
 
 def is_open(check: Check) -> bool:
     """Whether anything is to be said of it."""
-    return tier(check.level or "broken", check.status) < QUIET
+    return check.rank[0] < QUIET
 
 
 def counted(checks: Iterable[Check], said: Check | None) -> str:
-    """How many others there are beside the one spoken of, by level: `1 more broken, 9 plates unread, 4 to look at`; or nothing."""
-    broken = danger = look = 0
+    """How many others there are beside the one spoken of, by level: `1 more broken, 2 likely over, 9 plates unread, 4 to look at`; or nothing."""
+    broken = danger = likely = look = 0
     plates: set[str] = set()
     for c in checks:
         if c is said or not is_open(c):
             continue
         if is_broken(c):
             broken, danger = broken + (c.level != "danger"), danger + (c.level == "danger")
+        elif mark_of(c) == "likely":
+            likely += 1
         elif mark_of(c) == "unknown" and c.field:
             plates.add(c.field)  # two tires of one axle have one plate
         else:
@@ -65,6 +69,7 @@ def counted(checks: Iterable[Check], said: Check | None) -> str:
     parts = [
         f"{broken}{' more' if of == 'broken' else ''} broken" if broken else "",
         f"{danger}{' more' if of == 'danger' else ''} {'danger' if danger == 1 else 'dangers'}" if danger else "",
+        f"{likely}{' more' if of == 'likely' else ''} likely over" if likely else "",
         f"{unread}{' more' if of == 'unknown' else ''} {'plate' if unread == 1 else 'plates'} unread" if unread else "",
         f"{look}{' more' if of in ('law', 'tight', 'advice', 'wish') else ''} to look at" if look else "",
     ]

@@ -20,6 +20,7 @@ STATUSES: tuple[Status, ...] = ("over", "unknown", "tight", "ok")
 OVER, UNKNOWN, TIGHT, OK, NOT_HERE = 0, 1, 2, 3, 9
 RANKS: dict[Status, int] = {s: n for n, s in enumerate(STATUSES)}
 LEVELS: tuple[Level, ...] = ("broken", "danger", "law", "advice", "wish")
+GRAVE: tuple[Level, ...] = ("broken", "danger")  # whose excess is red
 ROUNDING = 1e-9  # of a limit, or of one unit where the limit is small; less than that is no excess
 
 # What is spoken of first, by level and status. 2 is for what is only likely over.
@@ -33,9 +34,10 @@ TIERS: Mapping[Level, tuple[int, int, int, int]] = {  # over, unknown, tight, ok
 }
 
 
-def tier(level: Level, status: Status) -> int:
-    """How early a check is spoken of: 0 first, `QUIET` what is right."""
-    return TIERS[level][RANKS[status]]
+def tier(level: Level, status: Status, likely: bool = False) -> int:
+    """How early a check is spoken of: 0 first, `QUIET` what is right. likely: whether it is likely over."""
+    found = TIERS[level][RANKS[status]]
+    return min(found, LIKELY) if likely else found
 
 
 class Held(Struct, frozen=True):

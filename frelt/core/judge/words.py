@@ -48,9 +48,16 @@ def sentence(check: "Check", units: "Units") -> str:
     kind = KINDS.get(check.kind)
     if check.status == "unknown" and check.limit is None:
         return _unknown(check, units)
-    if kind is not None and kind.sentence is not None:
-        return kind.sentence(check, units)
-    return carried(subject(check, units), check, units, on=kind.noun if kind is not None else "rating") + when(check)
+    own = kind.sentence if kind is not None else None
+    said = own(check, units) if own is not None else ""
+    said = said or carried(subject(check, units), check, units, on=kind.noun if kind is not None else "rating") + when(check)
+    return f"{said}; {_likely(check, units)}" if check.likely is not None and check.status != "over" else said
+
+
+def _likely(check: "Check", units: "Units") -> str:
+    """`likely over: 120 lb too much with what nobody counted`."""
+    assert check.load is not None and check.limit is not None
+    return f"likely over: {units.show(check.load + check.beyond - check.limit, 'mass')} too much with what nobody counted"
 
 
 def _unknown(check: "Check", units: "Units") -> str:
@@ -58,8 +65,14 @@ def _unknown(check: "Check", units: "Units") -> str:
         return check.why
     if check.load is None:
         return f"{subject(check, units)}: no rating entered"
-    load = units.show(check.load, check.quantity)
-    return f"{subject(check, units)}: no rating entered; it carries up to {load} and needs a plate of at least that"
+    load = units.show(check.upper or check.load, check.quantity)
+    about = subject(check, units)
+    if check.typical is None:
+        return f"{about}: no rating entered; it carries up to {load} and needs a plate of at least that"
+    usual = f"its class usually has {units.show(check.typical, check.quantity)}"
+    if check.likely is not None:
+        return f"{about}: likely over. It carries up to {load} and no rating is entered; {usual}"
+    return f"{about}: no rating entered; it carries up to {load} and needs a plate of at least that; {usual}"
 
 
 def brief(check: "Check", units: "Units") -> str:
@@ -71,7 +84,9 @@ def brief(check: "Check", units: "Units") -> str:
     if check.status == "unknown" and check.limit is None:
         if check.why and kind is not None and kind.brief is not None:
             return kind.brief(check, units)
-        return (check.detail[0] if check.detail else "not solved yet") if check.why else f"{about}: rating unknown"
+        if check.why:
+            return check.detail[0] if check.detail else "not solved yet"
+        return f"{about} likely over, plate unread" if check.likely is not None else f"{about}: rating unknown"
     if kind is not None and kind.brief is not None:
         about = kind.brief(check, units)
         if check.quantity != "mass":
@@ -83,6 +98,8 @@ def brief(check: "Check", units: "Units") -> str:
     off = units.show(abs(check.margin), check.quantity)
     if kind is not None and kind.brief is not None and check.side == "low":
         return about
+    if check.likely is not None and check.status != "over":
+        return f"{about} likely over"
     return f"{about} over by {off}" if check.status == "over" else f"{about} {off} to spare"
 
 

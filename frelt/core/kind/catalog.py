@@ -5,31 +5,33 @@ from collections.abc import Callable, Iterable
 from msgspec.structs import replace
 
 from ..base.figure import Figure, Rating
-from ..model.carrier import Axle, Carrier, Trailer, TrailerRatings, VehicleRatings
+from ..model.carrier import Axle, Carrier, Trailer, TrailerRatings, Typical, VehicleRatings
 from ..model.catalog_entry import Entry
 from ..model.item import Item
 from .registry import find
 
 
 def unread(carrier: Carrier) -> Carrier:
-    """A carrier whose ratings that are only typical are unknown again: nothing is proved by a guess."""
+    """A carrier whose ratings that are only typical are unknown again: nothing is proved by a guess. They are kept as typical."""
+    typical: list[Typical] = []
+
+    def read(rating: Rating, field: str) -> Rating:
+        if isinstance(rating, Figure) and rating.source == "estimate":
+            typical.append(Typical(field=field, rating=rating.value))
+            return None
+        return rating
 
     def plates(ratings: TrailerRatings | VehicleRatings) -> TrailerRatings | VehicleRatings:
-        guessed = [n for n in ratings.__struct_fields__ if _guessed(getattr(ratings, n))]
-        return replace(ratings, **dict.fromkeys(guessed))
+        return replace(ratings, **{n: read(getattr(ratings, n), f"ratings.{n}") for n in ratings.__struct_fields__})
 
-    def axle(a: Axle) -> Axle:
-        tires = replace(a.tires, rating=None) if _guessed(a.tires.rating) else a.tires
-        return replace(a, rating=None if _guessed(a.rating) else a.rating, tires=tires)
+    def axle(a: Axle, n: int) -> Axle:
+        tires = replace(a.tires, rating=read(a.tires.rating, f"axles[{n}].tires.rating"))
+        return replace(a, rating=read(a.rating, f"axles[{n}].rating"), tires=tires)
 
     bare: Carrier = replace(carrier, ratings=plates(carrier.ratings))
-    if isinstance(bare, Trailer):
-        return replace(bare, axles=tuple(axle(a) for a in bare.axles))
-    return replace(bare, front=axle(bare.front), rear=tuple(axle(a) for a in bare.rear))
-
-
-def _guessed(rating: Rating) -> bool:
-    return isinstance(rating, Figure) and rating.source == "estimate"
+    axles = tuple(axle(a, n) for n, a in enumerate(bare.axles))
+    made = replace(bare, axles=axles) if isinstance(bare, Trailer) else replace(bare, front=axles[0], rear=axles[1:])
+    return replace(made, typical=tuple(typical) or made.typical)
 
 
 def spoken(text: str) -> list[str]:

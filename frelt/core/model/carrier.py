@@ -174,6 +174,13 @@ class Body(Value, frozen=True, kw_only=True):
     fenders: bool = True
 
 
+class Typical(Value, frozen=True, kw_only=True):
+    """What carriers of a class usually have on a plate that was not read. field: of the carrier.  rating: [kg]."""
+
+    field: Text
+    rating: Positive
+
+
 Coupling = Literal["ball", "gooseneck"]
 Brakes = Literal["none", "surge", "electric", "air"]
 
@@ -203,6 +210,7 @@ class Trailer(Value, frozen=True, kw_only=True):
     stands_x: Metres | None = None
     brakes: Brakes | None = None
     body: Body = Body()
+    typical: tuple[Typical, ...] = ()
     origin: Text = ""
     revision: Positive = 0
     note: Text = ""
@@ -278,6 +286,7 @@ class Vehicle(Value, frozen=True, kw_only=True):
     ratings: VehicleRatings = VehicleRatings()
     front_roll_share: Figure = Figure(value=0.5, plus_minus=0.2)
     body: Body = Body(kind="bed")
+    typical: tuple[Typical, ...] = ()
     origin: Text = ""
     revision: Positive = 0
     note: Text = ""

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 
 from msgspec import Meta
 
-from ..base.figure import Rating
+from ..base.figure import Figure, Rating
 from ..base.value import Share, Text, Value
 from .carrier import Carrier, Deck, Trailer, Vehicle
 from .day import Day
@@ -39,6 +39,7 @@ class Rig(Value, frozen=True, kw_only=True):
 
     later_counted: whether the weights to come of kept places count in every check.
     waved: what nobody counted and this rig does not carry, by name of the question.
+    nobody_counted: what else is aboard in all [kg]; worked out from what is missing where None.
     """
 
     id: RigId
@@ -57,6 +58,7 @@ class Rig(Value, frozen=True, kw_only=True):
     wishes: tuple[Wish, ...] = ()
     fit_out: tuple[FitOut, ...] = ()
     waved: tuple[Waved, ...] = ()
+    nobody_counted: Figure | None = None
     day: Day | None = None
     later_counted: bool = False
     forklift: Forklift = Forklift()

@@ -23,6 +23,7 @@ class Limit(Struct, frozen=True):
     support: whether it is what a support carries: below zero it is lifted, which is over whatever its rating.
     end: of a tire, its axle, its side and its noun, from which each reader's own subject is made.
     field: where the limit is typed (see `edit.set_rating`).
+    plates: how many of such plates bear it together.  typical: what its class usually has where the plate is unread [kg].
     """
 
     check: str
@@ -43,6 +44,8 @@ class Limit(Struct, frozen=True):
     answered: bool = True
     support: bool = False
     end: tuple[str, str, str] | None = None
+    plates: int = 1
+    typical: float | None = None
 
     @property
     def known(self) -> bool:

@@ -34,6 +34,7 @@ class Loads(Struct, frozen=True):
     lifted: by (state, case), the ranges of a sprung trailer where some fill takes an axle off the ground.
     pieces_of: the ranges of a case, by its number, with every limit's rows there; found when first asked for.
     kept: where what follows from these is kept.
+    more: (2, size) what nobody counted: its moments, and what one ± of its place adds; more_pm: ± of its mass as a share.
     """
 
     columns: Moments
@@ -47,6 +48,8 @@ class Loads(Struct, frozen=True):
     least: Extreme
     greatest: Extreme
     doubt: Array
+    more: Array
+    more_pm: float
     lifted: dict[tuple[int, int], tuple[LiftedPiece, ...]]
     pieces_of: Callable[[int], tuple[LiftedPiece, ...]]
     kept: Kept
@@ -59,6 +62,27 @@ class Loads(Struct, frozen=True):
     def standing(self, condition: Condition) -> Case | None:
         """How the rig stands in a condition, with its bars where it has some; None where that is in no state."""
         return next((c for c in reversed(self.cases) if c.condition == condition), None)
+
+    def beyond(self, chosen: NDArray[np.intp], value: Array, fills: Array) -> tuple[Array, Array]:
+        """What nobody counted adds to some limits, by number, that have a value (states, chosen) at fills (…, tanks); and its ±.
+
+        Where wheels lift the rows of all wheels down are taken. What it adds to a ratio is the ratio with it, less that without.
+        """
+        num, den = self.num[chosen], self.den[chosen]
+        more, place = num @ self.more[0], num @ self.more[1]
+        ratio = den.any(axis=1)
+        add = np.broadcast_to(more, value.shape).copy()
+        unsure = np.broadcast_to(np.hypot(self.more_pm * more, place), value.shape).copy()
+        if ratio.any():
+            n, d = num[ratio], den[ratio]
+            below = self.table.base @ d.T + (fills[:, ratio] * (d @ self.table.tank_moments.T)).sum(-1)
+            below = np.where(np.abs(below) > 1e-9, below, np.nan)
+            under = below + d @ self.more[0]
+            then = (value[:, ratio] * below + n @ self.more[0]) / under
+            add[:, ratio] = then - value[:, ratio]
+            of_mass, of_place = ((n @ e - then * (d @ e)) / under for e in self.more)
+            unsure[:, ratio] = np.hypot(self.more_pm * of_mass, of_place)
+        return add, unsure
 
     def moments_at(self, s: int, fills: Array) -> Array:
         """The rig's moments in state s at some fills, (size,)."""

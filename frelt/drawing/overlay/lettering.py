@@ -23,13 +23,15 @@ class Lettering(Protocol):
 
 
 def mark(status: Mark | str, x: float, y: float, size: float) -> tuple[Path, ...]:
-    """A mark by shape and color: filled triangle, open diamond, tick, dashed square; a page for law, a ring for advice, with a dot for
+    """A mark by shape and color: filled triangle, dashed where only likely, open diamond, tick, dashed square; a page for law, a ring for advice, with a dot for
     a wish."""
     r = size / 2
     if status == "over":
         sign = line("mark.over.sign", (x, y - r * 0.35), (x, y + r * 0.25))
         dot = line("mark.over.sign", (x, y + r * 0.55), (x, y + r * 0.65))
         return polygon("mark.over", (x, y - r), (x + r * 1.1, y + r * 0.9), (x - r * 1.1, y + r * 0.9)), sign, dot
+    if status == "likely":
+        return (polygon("mark.likely", (x, y - r), (x + r * 1.1, y + r * 0.9), (x - r * 1.1, y + r * 0.9)),)
     if status == "tight":
         return (polygon("mark.tight", (x, y - r), (x + r, y), (x, y + r), (x - r, y)),)
     if status == "ok":

@@ -9,7 +9,7 @@ from ...core.judge.check import Check
 from ...core.judge.marks import mark_of
 from ...core.solve import Solved
 from ..layout import Box, Sheet
-from ..shapes import Shape, Text, rect
+from ..shapes import Shape, Text, line, rect
 from .lettering import caption, mark
 
 ROW = 47.0
@@ -18,7 +18,10 @@ Spots = tuple[tuple[Box, str], ...]  # where a rating can be typed, and its fiel
 
 
 class Bar(Struct, frozen=True):
-    """One bar. low, high: the window, in the axis from start to end.  at: where the worst case stands."""
+    """One bar. low, high: the window, in the axis from start to end.  at: where the worst case stands.
+
+    typical: what its class usually has where the plate is unread.
+    """
 
     check: Check
     title: str
@@ -27,6 +30,7 @@ class Bar(Struct, frozen=True):
     high: float | None
     start: float
     end: float
+    typical: float | None = None
 
 
 TITLES: dict[str, tuple[str, ...]] = {  # by the carrier drawn, in order
@@ -97,8 +101,11 @@ def _mass(check: Check, title: str, units: Units) -> Bar:
     if check.lifted:
         return Bar(check, title, f"lifted off by {units.show(-check.load, 'mass')}", 0.0, -check.load, check.load, -check.load)
     if check.limit is None:
-        words = f"{units.show(check.load, 'mass')}, no plate entered"
-        return Bar(check, title, words, None, None, 0.0, check.load * 1.2)
+        most, usual = check.upper or check.load, check.typical
+        if usual is not None:
+            words = f"up to {units.show(most, 'mass', unit=False)}, typical {units.show(usual, 'mass')}"
+            return Bar(check, title, words, None, None, 0.0, max(usual * 1.12, most * 1.04), usual)
+        return Bar(check, title, f"up to {units.show(most, 'mass')}, no plate entered", None, None, 0.0, most * 1.2)
     words = f"{units.show(check.load, 'mass', unit=False)} of {units.show(check.limit, 'mass')}"
     return Bar(check, title, words, 0.0, check.limit, 0.0, max(check.limit * 1.12, check.load * 1.04))
 
@@ -144,6 +151,8 @@ def _row(box: Box, bar: Bar) -> list[Shape]:
     ]
     if bar.low is not None and bar.high is not None:
         made.append(rect("track.window", x(bar.low), top + 0.5, x(bar.high), bottom - 0.5))
+    if bar.typical is not None:
+        made.append(line("post.typical", (x(bar.typical), top - 2.5), (x(bar.typical), bottom + 2.5)))
     if bar.check.load is not None:
         made.append(rect(f"at.{ink}", x(bar.check.load) - 1.5, top - 2.5, x(bar.check.load) + 1.5, bottom + 2.5))
     return made

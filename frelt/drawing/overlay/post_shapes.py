@@ -4,6 +4,7 @@ import itertools
 from collections.abc import Sequence
 
 from ...core.base.units import Units
+from ...core.judge.marks import mark_of
 from ..layout import Box, Sheet
 from ..shapes import Path, Shape, Text, line, polygon, rect
 from .lettering import Lettering, caption, mark
@@ -48,9 +49,12 @@ def _bar(post: Post, column: Box, line_y: float, sheet: Sheet) -> list[Shape]:
     made.append(rect("post", left, top, left + wide, bottom))
     if not post.rating and post.decided:
         return made
-    if not post.rating:
+    line_at = post.rating or post.typical
+    if not line_at:
         return [*made, rect("post.unknown", left + 1, top + 1, left + wide - 1, bottom - 1)]
-    share = post.now / post.rating
+    share = post.now / line_at
+    if not post.rating:
+        made.append(line("post.typical", (left - 6, line_y), (left + wide + 6, line_y)))
     at = min(max(bottom - share * tall, top), bottom)
     role = f"post.fill.{status}"
     made.append(
@@ -58,10 +62,11 @@ def _bar(post: Post, column: Box, line_y: float, sheet: Sheet) -> list[Shape]:
     )
     made.append(line(f"post.now.{status}", (left, at), (left + wide, at)))
     x = left + wide + 5
-    high = max(bottom - post.high / post.rating * tall, top)
-    low = max(min(bottom - post.low / post.rating * tall, bottom), top)
+    high, low, most = (max(min(bottom - v / line_at * tall, bottom), top) for v in (post.high, post.low, post.most))
     span = f"post.span.{status}"
     made.append(line(span, (x, high), (x, low)))
+    if most < high - 1:
+        made.append(line("post.beyond", (x, most), (x, high)))
     return made + [line(span, (x - 3.5, y), (x + 3.5, y)) for y in (high, low)]
 
 
@@ -79,24 +84,24 @@ def _torn(role: str, left: float, top: float, wide: float, bottom: float) -> Pat
 def _words(post: Post, column: Box, units: Units, lettering: Lettering) -> list[Shape]:
     bar = _wide(column)
     x, y, rating = column.left + bar + 14, column.top + 35, post.rating
-    status = post.check.status if post.check is not None else "unknown"
-    loud = status if status in ("over", "tight") else "ink"
-    now, up_to = units.show(post.now, "mass", unit=False), units.show(post.high, "mass", unit=False)
+    own = mark_of(post.check) if post.check is not None else "unknown"
+    loud = own if own in ("over", "tight") else "ink"
+    now, up_to = units.show(post.now, "mass", unit=False), units.show(post.most, "mass", unit=False)
     made: list[Shape] = [
         Text(x, y, now, loud, "figure", 600, False),
-        *(() if post.decided else mark(status, x + lettering.measure(now, "figure", 600, False) + 12, y - 7, 13)),
+        *(() if post.decided else mark(own, x + lettering.measure(now, "figure", 600, False) + 12, y - 7, 13)),
     ]
     if rating is None and post.decided:
         made += [Text(x, y + 16, f"up to {up_to}", "soft"), Text(x, y + 30, "not rated", "soft")]
     elif rating is None:
-        made += [
-            Text(x, y + 16, "needs at least", "soft"),
-            Text(x, y + 30, f"{up_to} {units.name('mass')}", "soft"),
-        ]
+        lines = ("needs at least", f"{up_to} {units.name('mass')}")
+        if post.typical is not None:
+            lines = (f"needs {up_to}", f"typical {units.show(post.typical, 'mass', unit=False)}")
+        made += [Text(x, y + 16 + 14 * n, words, "soft") for n, words in enumerate(lines)]
     elif rating and post.now / rating > 1.3:
         made.append(Text(x, y + 16, f"{post.now / rating:.1f} times", loud, weight=600))
     else:
-        made.append(Text(x, y + 16, f"up to {up_to}", loud if status == "over" else "soft"))
+        made.append(Text(x, y + 16, f"up to {up_to}", loud if own == "over" else "soft"))
     if rating is not None:
         made.append(Text(x, y + 30, f"of {units.show(rating, 'mass')}", "soft"))
     for n, words in enumerate(lettering.wrap(post.name, column.width - bar - 12, "small", 600, True)[:2]):

@@ -27,6 +27,7 @@ class Post(Struct, frozen=True):
     """One post. x: where the load meets the ground [px].  now, low, high: [kg].  check: its limit in scope.
 
     rating: what its plate says [kg]; None where it is not known.  decided: it has no plate, which somebody has said.
+    most: high with what nobody counted and the ± [kg].  typical: what its class usually has on an unread plate [kg].
     """
 
     name: str
@@ -39,6 +40,8 @@ class Post(Struct, frozen=True):
     rear: bool = False
     rating: float | None = None
     decided: bool = False
+    most: float = 0.0
+    typical: float | None = None
 
 
 HITCHES = ("coupler:tongue", "ball:tongue", "receiver:tongue")
@@ -107,12 +110,13 @@ def fork_posts(solved: Solved, sheet: Sheet, state_id: str, carrier: Carrier, un
         heel = sheet.px("side", x + skid.length.value / 2, 0)[0]
         most = check.limit if check is not None else None
         low, high = float(one.least[MASS]), float(one.greatest[MASS])
-        made.append(Post("Forks", heel, one.now.mass, low, high, check, "", False, most))
+        made.append(Post("Forks", heel, one.now.mass, low, high, check, "", False, most, most=high))
         half = None if most is None else most / 2
         for side, q, load, sign in zip(("left", "right"), (LEFT, RIGHT), one.now.fork_loads(one.apart), (-1, 1), strict=True):
             name = f"{units.side(side).capitalize()} fork"
             at = sheet.px("rear", y + sign * one.apart / 2, 0)[0]
-            made.append(Post(name, at, load, float(one.least[q]), float(one.greatest[q]), check, "", True, half))
+            low, high = float(one.least[q]), float(one.greatest[q])
+            made.append(Post(name, at, load, low, high, check, "", True, half, most=high))
     return made
 
 
@@ -148,7 +152,8 @@ class _Found(Struct, frozen=True):
                 low = min(low, float(self.loads.least.value[states, i].min()))
                 high = max(high, float(self.loads.greatest.value[states, i].max()))
         limit = self.loads.limits[m]
-        return Post(name, x, now, low, high, worst, limit.field, rear, limit.high, not limit.counts)
+        more = worst.upper - worst.load if worst is not None and worst.upper is not None and worst.load is not None else 0.0
+        return Post(name, x, now, low, high, worst, limit.field, rear, limit.high, not limit.counts, high + more, limit.typical)
 
 
 def place_posts(made: Sequence[Post], area: Box) -> list[Box]:
