@@ -121,7 +121,7 @@ def judge_file(file: str, rig_id: str | None, units: Units) -> Judged:
         found = []
         for rig in rigs:
             solved = solve(rig)
-            found.append(report(solved, {c.id: sentence(c, units) for c in solved.checks}))
+            found.append(report(solved, {c.id: sentence(c, units) for c in solved.checks}, units))
         return Judged(file, tuple(found), told=read.told)
     except FreltError as err:
         return Judged(file, error=str(err))
@@ -185,7 +185,9 @@ def _print(file: str, rig: RigReport) -> None:
     print(plain(f"{file}: {rig.name}: {rig.status}, by {rig.limits_known} of {rig.limits} limits"))
     for check in rig.checks:
         custom = " (custom, not a plate)" if check.custom else ""
-        print(plain(f"  {check.mark:<8}{check.words}{custom}"))
+        print(plain(f"  {check.mark:<12}{check.words}{custom}"))
+    if rig.weigh_first is not None and rig.status != "over":
+        print(plain(f"  What would tell most: {rig.weigh_first.words}"))
     print("  A planning aid: weigh the rig before the road, and follow the makers' ratings.")
 
 

@@ -193,7 +193,7 @@ def test_lifted_states_tell_both_forks_and_the_plate_they_are_held_against(tmp_p
     water = replace(tank("w", 300.0, 0.0), place=Placement(deck=skid.decks[0].id, u=-0.3, v=0.2))
     up = State(id="up", name="Lifted", condition="lifted", road=False)
     one = solve(rig(skid, water, states=(up,), forklift=Forklift(rated=plate(1500.0), centre=0.5)))
-    told = report(one, {c.id: sentence(c, US) for c in one.checks})
+    told = report(one, {c.id: sentence(c, US) for c in one.checks}, US)
     (state,) = told.carriers["t"]
     assert state.solved and not state.why and set(state.supports) == {"s/left", "s/right"} and state.mass is not None
     left, right = state.supports["s/left"], state.supports["s/right"]

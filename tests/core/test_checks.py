@@ -15,6 +15,7 @@ from frelt.core.model.carrier import Tires, TrailerRatings
 from frelt.core.model.item import Centre, HosePart
 from frelt.core.model.rules import RuleSet
 from frelt.core.model.state import FillRange, Person, State
+from frelt.core.report.verdict import verdict
 from frelt.core.solve import solve
 from tests.conftest import at_fill, block, rig, tank, trailer
 

@@ -120,7 +120,7 @@ def test_the_report_and_the_words_tell_a_lifted_axle() -> None:
     one = rig(tank("w", 300.0, 3.0), block("machine", 300.0, 2.6), trailer=torsion([2.4, 3.3], [30_000.0, 30_000.0], 0.56))
     solved = solve(one)
     assert solved.checks[0].kind == "lift" and "leaves the ground" in sentence(solved.checks[0], METRIC)
-    state = report(solved, {c.id: "" for c in solved.checks}).carriers["t"][0]
+    state = report(solved, {c.id: "" for c in solved.checks}, METRIC).carriers["t"][0]
     assert state.supports["a0/left"].min == pytest.approx(0.0)
     both = solved.check("axle:a1")
     assert both is not None

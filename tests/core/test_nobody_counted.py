@@ -1,5 +1,6 @@
 """What nobody counted and what a class usually has: the band above what is counted, and what is likely over."""
 
+from math import hypot
 from pathlib import Path
 
 import numpy as np
@@ -18,6 +19,7 @@ from frelt.core.model.carrier import TrailerRatings, Typical
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Rig
 from frelt.core.planning.uncounted import uncounted
+from frelt.core.planning.weigh_first import weigh_first, weighed
 from frelt.core.report.verdict import speaking
 from frelt.core.solve import solve
 from frelt.formats.document import decode
@@ -106,3 +108,21 @@ def test_above_what_its_class_usually_has_an_unread_plate_is_likely_over_and_nev
     assert (gross.status, gross.likely) == ("ok", "over")
     assert "90 kg to spare" in sentence(gross, METRIC) and "likely over" in sentence(gross, METRIC)
     assert is_open(gross) and not is_broken(gross)
+
+
+@pytest.mark.parametrize("name", ["barn-closed", "harbor-skid", "shelter-van"])
+def test_what_to_weigh_first_is_what_brute_force_finds(name: str) -> None:
+    """Source: brute force. Every thing in turn is given the ± of a scale, and the whole rig solved anew."""
+    one = decode(Path(f"tests/fixtures/packed/{name}.frelt.json").read_bytes()).rigs[0]
+    solved = solve(one)
+    gain = weigh_first(solved)
+    assert gain is not None and gain.before == pytest.approx(hypot(gain.check.spread, gain.check.beyond_pm))
+    found = {}
+    for what, one_id, _, other in weighed(one, solved.frames):
+        same = next(c for c in solve(other).by_state[gain.check.state] if c.id == gain.check.id)
+        found[what, one_id] = hypot(same.spread, same.beyond_pm)
+        assert same.load == pytest.approx(gain.check.load)  # the ± changes, no mass
+    assert len(found) > 10 and found[gain.what, gain.id] == pytest.approx(min(found.values())) == pytest.approx(
+        gain.after, rel=1e-6
+    )
+    assert "becomes ±" in gain.words(METRIC)

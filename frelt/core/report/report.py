@@ -4,10 +4,13 @@ import numpy as np
 
 from ..base.arrays import Array
 from ..base.figure import rated
+from ..base.units import Units
 from ..base.value import Value
 from ..judge.marks import WORDS, is_broken, is_open, mark_of
+from ..masses.nobody_counted import nobody_counted
 from ..model.carrier import Carrier, Trailer
 from ..model.state import State
+from ..planning.weigh_first import weigh_first
 from ..solve import Solved, state_unsolved
 from ..statics.forks import LEFT, RIGHT, Lifted
 from ..statics.forks import MASS as WHOLE
@@ -47,6 +50,33 @@ class CheckReport(Value, frozen=True, kw_only=True, omit_defaults=False):
     fills: dict[str, float]
     words: str
     custom: bool
+    likely: str | None
+    typical: float | None
+    beyond: float
+    beyond_spread: float
+
+
+class WeighFirst(Value, frozen=True, kw_only=True, omit_defaults=False):
+    """The one weighing that narrows the tightest margin most. what: `item`, `carrier` or `rest`; before, after: its ± [kg]."""
+
+    what: str
+    id: str
+    check: str
+    before: float
+    after: float
+    words: str
+
+
+class NobodyCountedReport(Value, frozen=True, kw_only=True, omit_defaults=False):
+    """What such a rig usually carries and nobody counted [kg], in a carrier's frame [m]; no part of `load`, `min` and `max`."""
+
+    mass: float
+    spread: float
+    carrier: str
+    x: float
+    y: float
+    x_spread: float
+    told: bool
 
 
 class StateReport(Value, frozen=True, kw_only=True, omit_defaults=False):
@@ -80,12 +110,15 @@ class RigReport(Value, frozen=True, kw_only=True, omit_defaults=False):
     limits: int
     checks: tuple[CheckReport, ...]
     carriers: dict[str, tuple[StateReport, ...]]
+    nobody_counted: NobodyCountedReport | None = None
+    weigh_first: WeighFirst | None = None
     forklift: ForkliftReport | None = None
     report: int = REPORT_VERSION
 
 
-def report(solved: Solved, words: dict[str, str]) -> RigReport:
+def report(solved: Solved, words: dict[str, str], units: Units) -> RigReport:
     """The report of a solved rig. words: by check id, the sentence in the reader's units."""
+    more, gain = nobody_counted(solved.rig, solved.frames), weigh_first(solved)
     checks = tuple(
         CheckReport(
             id=c.id,
@@ -104,6 +137,10 @@ def report(solved: Solved, words: dict[str, str]) -> RigReport:
             fills=c.fills,
             words=words[c.id],
             custom=c.by_rule,
+            likely=c.likely,
+            typical=c.typical,
+            beyond=c.beyond,
+            beyond_spread=c.beyond_pm,
         )
         for c in solved.checks
     )
@@ -122,6 +159,27 @@ def report(solved: Solved, words: dict[str, str]) -> RigReport:
         limits=counted,
         checks=checks,
         carriers=carriers,
+        nobody_counted=None
+        if more is None
+        else NobodyCountedReport(
+            mass=more.mass.value,
+            spread=more.mass.plus_minus,
+            carrier=more.carrier,
+            x=more.x,
+            y=more.y,
+            x_spread=more.along,
+            told=more.told,
+        ),
+        weigh_first=None
+        if gain is None
+        else WeighFirst(
+            what=gain.what,
+            id=gain.id,
+            check=gain.check.id,
+            before=gain.before,
+            after=gain.after,
+            words=gain.words(units),
+        ),
         forklift=ForkliftReport(rated=rated(lifter.rated), centre=lifter.centre, forks=lifter.forks) if solved.lifted else None,
     )
 

@@ -1,4 +1,4 @@
-"""The search for fixes of the check spoken of, beside the window."""
+"""The search for fixes of the check spoken of, and for what to weigh first, beside the window."""
 
 from typing import TYPE_CHECKING
 
@@ -6,6 +6,8 @@ from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
 from ...core.fixes.fix import Fix, fixes
 from ...core.judge.check import Check
+from ...core.judge.marks import is_broken
+from ...core.planning.weigh_first import Gain, weigh_first
 from ...core.solve import Solved, solve
 from .jobs import Running
 
@@ -26,6 +28,7 @@ class FixSearch(QObject):
         super().__init__(desk)
         self.desk = desk
         self._fixes: tuple[Fix, ...] = ()
+        self._gain: Gain | None = None
         self._searched: tuple[Solved, str] | None = None  # for what the fixes were found
         self._idle = QTimer(self)
         self._idle.setSingleShot(True)
@@ -57,20 +60,21 @@ class FixSearch(QObject):
             return
         said = desk.worst_check()
         check = solved.check(said.id) if said is not None else None
-        if check is None or check.status not in ("over", "tight") or self.searched(check):
+        if check is None or self.searched(check):
             return
         units = desk.units
 
-        def look(running: Running) -> tuple[Fix, ...]:
+        def look(running: Running) -> tuple[tuple[Fix, ...], Gain | None]:
             own = solve(solved.rig)  # with results of its own, which no other thread touches
             same = own.check(check.id)
-            return fixes(own, same, units, running.still) if same is not None else ()
+            found = fixes(own, same, units, running.still) if same is not None else ()
+            return found, weigh_first(own) if running.still() and not is_broken(check) else None
 
         desk.jobs.start(JOB, look, lambda found: self._take(solved, check.id, found))
 
-    def _take(self, solved: Solved, check_id: str, found: tuple[Fix, ...]) -> None:
+    def _take(self, solved: Solved, check_id: str, found: tuple[tuple[Fix, ...], Gain | None]) -> None:
         if solved is self.desk.session.solved:
-            self._fixes, self._searched = found, (solved, check_id)
+            (self._fixes, self._gain), self._searched = found, (solved, check_id)
             self.ready.emit()
 
     def searched(self, check: Check) -> bool:
@@ -82,6 +86,12 @@ class FixSearch(QObject):
         """The fixes of the check spoken of, once they are found."""
         said = self.desk.worst_check()
         return self._fixes if said is not None and not self.desk.dragging and self.searched(said) else ()
+
+    @property
+    def gain(self) -> Gain | None:
+        """What to weigh first, once it is known."""
+        said = self.desk.worst_check()
+        return self._gain if said is not None and not self.desk.dragging and self.searched(said) else None
 
     def apply(self, fix: Fix) -> None:
         """Apply a fix, if the rig is still the one it was found for."""

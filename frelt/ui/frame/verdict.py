@@ -126,6 +126,8 @@ class Verdict(QWidget):
             self._fixes.addWidget(_quiet("Looking for what cures it …"))
         elif said is not None and mark_of(said) == "unknown" and said.kind in KINDS:
             self._fixes.addWidget(_quiet(f"Where to look: {KINDS[said.kind].plate}."))
+        elif self.desk.cures.gain is not None:
+            self._fixes.addWidget(_quiet(f"First {self.desk.cures.gain.words(self.desk.units)}."))
         self._fixes.addStretch(1)
 
 
