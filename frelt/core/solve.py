@@ -17,6 +17,7 @@ from .base.kept import Kept, Memo
 from .base.text import capital
 from .base.value import FreltError
 from .geometry.frames import Frames
+from .judge.accepted import all_with, standing
 from .judge.check import KINDS, Bearing, Check, graded
 from .judge.judging import ByState
 from .judge.plates import typical_rating
@@ -85,6 +86,8 @@ def solve(rig: Rig, kept: Kept | None = None) -> Solved:
     Raises FreltError where decks stand on each other in a ring."""
     frames = Frames(rig, kept)
     geometry = [graded(c, rig.rules) for kind in KINDS.values() if kind.findings for c in kind.findings(rig, frames)]
+    accepted = standing(rig, frames)
+    geometry = all_with(geometry, accepted)
     why, loads = unsolved(rig), None
     if not why:
         try:
@@ -92,10 +95,11 @@ def solve(rig: Rig, kept: Kept | None = None) -> Solved:
         except FreltError as err:
             why = str(err)
     judged: list[Check] = []
-    by_state = ByState(rig, loads)
+    by_state = ByState(rig, loads, accepted)
     if loads is not None:
         judged += by_state.worst()
-        geometry += [graded(c, rig.rules) for k in KINDS.values() if k.weighed for c in k.weighed(rig, frames, loads)]
+        weighed = [graded(c, rig.rules) for k in KINDS.values() if k.weighed for c in k.weighed(rig, frames, loads)]
+        geometry += all_with(weighed, accepted)
     else:
         judged.append(Check(id="loads", kind="loads", subject="Loads", quantity="mass", status="unknown", why=capital(why)))
     for state in rig.states:

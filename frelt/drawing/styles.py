@@ -229,7 +229,13 @@ STYLES: dict[str, Style] = {
     }.items()
 }
 
-COLORS = {"likely": "over", "law": "tight", "advice": "unknown", "wish": "unknown"}  # of marks that have no color of their own
+COLORS = {
+    "likely": "over",
+    "accepted": "unknown",
+    "law": "tight",
+    "advice": "unknown",
+    "wish": "unknown",
+}  # of marks that have no color of their own
 STATUS_FILL: dict[str, str] = {"over": "over_fill", "tight": "tight_fill", "ok": "steel", "unknown": "sheet"}
 STYLES |= {f"post.fill.{status}": Style("", 0, fill) for status, fill in STATUS_FILL.items()}
 STYLES |= {f"post.now.{status}": Style("ink" if status == "ok" else status, 2.4) for status in STATUS_FILL}

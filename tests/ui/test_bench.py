@@ -16,8 +16,9 @@ from frelt.core.base.figure import plate
 from frelt.core.base.units import GALLON, INCH, LB
 from frelt.core.model.carrier import TrailerRatings
 from frelt.core.model.document import Document
+from frelt.ui.frame.checks_table import ChecksTable
 from frelt.ui.frame.desk import WORST
-from frelt.ui.frame.panels import ChecksTable, KeysWindow
+from frelt.ui.frame.panels import KeysWindow
 from frelt.ui.frame.start import build
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
@@ -330,6 +331,28 @@ def test_every_check_is_one_key_away_and_keys_come_from_the_one_list(window: Win
     keys = window.findChild(KeysWindow)
     listed = {keys.table.item(r, 0).text(): keys.table.item(r, 1).text() for r in range(keys.table.rowCount())}
     assert listed["Turn by a quarter"] == "R" and "Drag without snapping" in listed
+
+
+def test_a_finding_is_accepted_by_one_key_and_a_reason_and_opened_again(window: Window, qtbot: QtBot) -> None:
+    file = Path(__file__).parents[1] / "fixtures/packed/harbor-skid.frelt.json"
+    window.files.open_path(file)
+    said, words = window.desk.worst_check(), verdict(window)
+    assert said is not None and said.kind == "overlap"
+    qtbot.keyClick(window, Qt.Key.Key_B)
+    table = window.findChild(ChecksTable)
+    assert table.isVisible() and table.shown[table.table.currentRow()].id == said.id and table.because.isEnabled()
+    QTest.keyClicks(table.because, "the charger hangs inside the reel's frame")
+    QTest.keyClick(table.because, Qt.Key.Key_Return)
+    assert verdict(window) != words and window.desk.solved.check(said.id).accepted is not None  # type: ignore[union-attr]
+    row = next(n for n, c in enumerate(table.shown) if c.id == said.id)
+    assert table.table.item(row, 0).text() == "accepted"
+    assert "because the charger hangs inside" in table.table.item(row, 2).text()
+    table.choose(said.id)
+    QTest.mouseClick(table.reopen, LEFT)
+    assert verdict(window) == words
+    plate = next(c for c in table.shown if c.kind == "payload")
+    table.choose(plate.id)
+    assert not table.because.isEnabled() and "never accepted" in table.ask.text()
 
 
 def test_letters_typed_into_a_field_do_not_turn_the_item(window: Window) -> None:

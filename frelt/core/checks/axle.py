@@ -30,5 +30,6 @@ register(
         limits=_limits,
         noun="axle",
         with_bars=True,
+        acceptable=False,
     )
 )

@@ -53,5 +53,6 @@ register(
         sentence=_sentence,
         brief=_brief,
         conditions=("hitched",),
+        acceptable=False,
     )
 )

@@ -68,5 +68,6 @@ register(
         source="maker's ratings",
         findings=_findings,
         sentence=_sentence,
+        acceptable=False,
     )
 )

@@ -149,5 +149,6 @@ register(
         findings=_findings,
         sentence=_sentence,
         brief=_brief,
+        acceptable=False,
     )
 )

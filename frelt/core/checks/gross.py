@@ -42,5 +42,6 @@ register(
         source="maker's plate; 49 CFR 567.4 places it",
         limits=_limits,
         sentence=_sentence,
+        acceptable=False,
     )
 )

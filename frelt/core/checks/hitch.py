@@ -60,5 +60,6 @@ register(
         sentence=_sentence,
         brief=_brief,
         conditions=("hitched",),
+        acceptable=False,
     )
 )

@@ -38,5 +38,6 @@ register(
         limits=_limits,
         sentence=_sentence,
         conditions=("parked",),
+        acceptable=False,
     )
 )

@@ -46,5 +46,6 @@ register(
         sentence=_sentence,
         brief=_brief,
         with_bars=True,
+        acceptable=False,
     )
 )

@@ -39,5 +39,6 @@ register(
         limits=_limits,
         sentence=_sentence,
         conditions=("hitched",),
+        acceptable=False,
     )
 )

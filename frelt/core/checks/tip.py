@@ -89,5 +89,6 @@ register(
         sentence=_sentence,
         brief=_brief,
         conditions=("parked",),
+        acceptable=False,
     )
 )

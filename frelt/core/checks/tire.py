@@ -38,5 +38,6 @@ register(
         limits=_limits,
         noun="tire",
         with_bars=True,
+        acceptable=False,
     )
 )

@@ -62,5 +62,6 @@ register(
         limits=_limits,
         sentence=_sentence,
         conditions=("hitched",),
+        acceptable=False,
     )
 )

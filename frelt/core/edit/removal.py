@@ -12,6 +12,7 @@ from msgspec.structs import replace
 from ..base.text import joined
 from ..base.value import FreltError
 from ..geometry.frames import Frame, Frames
+from ..model.accepted import Accepted
 from ..model.carrier import Carrier, Deck, Trailer
 from ..model.day import Act
 from ..model.fit_out import FitOut
@@ -31,6 +32,7 @@ WORDS: dict[type[Struct], tuple[str, str]] = {
     Bars: ("the distributing bars", "the distributing bars"),
     FitOut: ("one part of the fit-out", "{n} parts of the fit-out"),
     Wish: ("one wish", "{n} wishes"),
+    Accepted: ("one accepted finding", "{n} accepted findings"),
     Person: ("one person", "{n} people"),
     Deck: ("one deck", "{n} decks"),
 }

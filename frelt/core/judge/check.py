@@ -15,13 +15,14 @@ from msgspec.structs import replace
 
 from ..geometry.frames import Frames
 from ..masses.moments import Moments
+from ..model.accepted import Accepted
 from ..model.carrier import Axle, Carrier, Trailer, Vehicle
 from ..model.rig import Rig
 from ..model.rules import RuleSet
 from ..statics.cases import Case, coupled
 from ..statics.limit import Limit, Quantity
 from ..statics.supports import Condition, Supports
-from .status import Level, Status, tier
+from .status import QUIET, Level, Status, tier
 
 if TYPE_CHECKING:
     from ..base.units import Units
@@ -51,6 +52,7 @@ class Check(Struct, frozen=True):
     end: of a tire, its axle, its side and its noun (see `words.subject`).
     level: how grave it is when it is over (see `status.LEVELS`); None until the rules have said it.
     likely: `over` where it is only with what nobody counted, or against what the class usually has.
+    accepted: by whose reason it is quiet.
     typical: that usual rating where the plate is unread.  beyond, beyond_pm: what nobody counted adds to the load, and its ±.
     """
 
@@ -75,6 +77,7 @@ class Check(Struct, frozen=True):
     level: Level | None = None
     end: tuple[str, str, str] | None = None
     likely: Literal["over"] | None = None
+    accepted: Accepted | None = None
     typical: float | None = None
     beyond: float = 0.0
     beyond_pm: float = 0.0
@@ -107,7 +110,7 @@ class Check(Struct, frozen=True):
     @property
     def rank(self) -> tuple[int, float]:
         """What is spoken of first: by level and status (see `status.TIERS`), then by the margin as a share of the limit."""
-        first = tier(self.level or "broken", self.status, self.likely is not None)
+        first = QUIET if self.accepted else tier(self.level or "broken", self.status, self.likely is not None)
         if self.status == "over":
             return first, -self.excess
         if self.likely is not None and (self.limit or self.typical) and self.load is not None:
@@ -185,6 +188,7 @@ class CheckKind(Struct, frozen=True):
     weighed: findings that rest on the loads.  source: of the rule itself.  conditions: in which states its limits are stated.
     sentence, brief: words for a judged check; None for the common ones, in which `noun` carries the load.
     with_bars: whether weight-distributing bars change its loads; the static ones are judged without.
+    acceptable: whether a person may accept what it finds: never a plate, a support below zero, or tipping.
     """
 
     id: str
@@ -200,6 +204,7 @@ class CheckKind(Struct, frozen=True):
     noun: str = "rating"
     with_bars: bool = False
     level: Level = "broken"
+    acceptable: bool = True
 
     def asked(self, case: Case) -> bool:
         """Whether its limits are stated in a case."""

@@ -1,6 +1,6 @@
 """Limits judged: every one in every state at once as arrays, and checks made of those that are asked for."""
 
-from collections.abc import Callable, Iterator, Sequence
+from collections.abc import Callable, Iterator, Mapping, Sequence
 
 import numpy as np
 from msgspec import Struct
@@ -10,11 +10,13 @@ from ..base.arrays import Array
 from ..base.figure import Figure
 from ..base.kept import Memo
 from ..base.text import uncapital
+from ..model.accepted import Accepted
 from ..model.rig import Rig
 from ..model.rules import RuleSet
 from ..statics.limit import Limit
 from ..statics.loads import Loads
 from ..statics.worst import Extreme, spread
+from .accepted import with_accepted
 from .check import Check, Told, level_of
 from .status import GRAVE, LIKELY, NOT_HERE, OK, OVER, STATUSES, TIERS, TIGHT, codes
 from .words import fills_phrase
@@ -186,8 +188,8 @@ def _doubt(loads: Loads, fills: Array, chosen: NDArray[np.intp]) -> Array:
 class ByState:
     """The checks of every state, worst first, made when they are asked for."""
 
-    def __init__(self, rig: Rig, loads: Loads | None) -> None:
-        self._rig, self._loads = rig, loads
+    def __init__(self, rig: Rig, loads: Loads | None, accepted: Mapping[str, Accepted]) -> None:
+        self._rig, self._loads, self._accepted = rig, loads, accepted
         self._numbers = {s.id: n for n, s in enumerate(rig.states)}
         self._grid = grid(rig, loads) if loads is not None and rig.states else None
         self._made: dict[str, tuple[Check, ...]] = {}
@@ -213,8 +215,8 @@ class ByState:
 
     def first(self, state: str) -> Check | None:
         """The worst check of a state, without making the others."""
-        if state in self._made:
-            return next(iter(self._made[state]), None)
+        if state in self._made or self._accepted:
+            return next(iter(self.get(state)), None)
         s, at = self._numbers.get(state), self._grid
         if s is None or at is None or not (at.code[s] != NOT_HERE).any():
             return None
@@ -266,7 +268,7 @@ class ByState:
         limit: Limit = loads.limits[m]
         margin, known = float(at.margin[s, m]), not np.isnan(at.margin[s, m])
         low = bool(at.low_side[s, m])
-        return Check(
+        made = Check(
             id=limit.id,
             kind=limit.check,
             subject=limit.subject,
@@ -288,6 +290,7 @@ class ByState:
             told=Told(self._teller(m, s, low)),
             end=limit.end,
         )
+        return with_accepted(made, self._accepted) if self._accepted else made
 
     def _teller(self, m: int, s: int, low: bool) -> Callable[[], tuple[str, dict[str, float]]]:
         rig, loads = self._rig, self._loads

@@ -6,7 +6,7 @@ from typing import Literal
 from .check import Check
 from .status import GRAVE, QUIET
 
-Mark = Literal["over", "likely", "unknown", "law", "tight", "advice", "wish", "ok"]
+Mark = Literal["over", "likely", "unknown", "law", "tight", "advice", "wish", "accepted", "ok"]
 WORDS: Mapping[Mark, str] = {  # as a word in tables and on paper
     "over": "over",
     "likely": "likely over",
@@ -15,6 +15,7 @@ WORDS: Mapping[Mark, str] = {  # as a word in tables and on paper
     "tight": "tight",
     "advice": "look at",
     "wish": "wish",
+    "accepted": "accepted",
     "ok": "within",
 }
 
@@ -22,6 +23,8 @@ WORDS: Mapping[Mark, str] = {  # as a word in tables and on paper
 def mark_of(check: Check) -> Mark:
     """A check's mark: red only where something breaks or can hurt; law, advice and wishes have marks of their own."""
     level = check.level or "broken"
+    if check.accepted is not None:
+        return "accepted"
     if check.likely is not None and check.status != "over":
         return "likely"
     if check.status == "ok":
@@ -39,7 +42,7 @@ def worst_mark(checks: Iterable[Check]) -> Mark:
 
 def is_broken(check: Check) -> bool:
     """Whether it is over on a level that is red."""
-    return check.status == "over" and (check.level or "broken") in GRAVE
+    return check.status == "over" and check.accepted is None and (check.level or "broken") in GRAVE
 
 
 def is_open(check: Check) -> bool:

@@ -43,6 +43,13 @@ def carried(subject: str, check: "Check", units: "Units", of: str = "", on: str 
 
 def sentence(check: "Check", units: "Units") -> str:
     """One whole sentence without its full stop."""
+    if check.accepted is not None:
+        on = f" on {check.accepted.on}" if check.accepted.on else ""
+        return f"{_said(check, units)}; accepted{on}, because {check.accepted.because}"
+    return _said(check, units)
+
+
+def _said(check: "Check", units: "Units") -> str:
     from .check import KINDS
 
     kind = KINDS.get(check.kind)

@@ -34,6 +34,7 @@ StateItem = Annotated[
     str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "item", "gone": "drop", "copied": True})
 ]
 MaybeItem = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "item", "gone": "clear"})]
+FoundItem = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "item", "gone": "with"})]
 InState = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "state", "gone": "with"})]
 SomeState = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "state", "gone": "drop"})]
 InSeat = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "seat", "gone": "with"})]
@@ -50,6 +51,7 @@ DryHose = Annotated[str, Meta(max_length=ADDRESS, extra={"names": "hose", "gone"
 # One side of the body (left, right, front, rear, roof) or a door of it, whose inner face a deck is.
 FaceOf = Annotated[str, Meta(max_length=64, extra={"names": "face", "gone": "with", "empty": True})]
 CheckName = Annotated[str, Meta(max_length=64, extra={"names": "check", "gone": "keep"})]
+FoundCheck = Annotated[str, Meta(min_length=1, max_length=200, extra={"names": "check", "gone": "keep"})]
 # Words separated by spaces, of which some are ids.
 Waved = Annotated[str, Meta(max_length=200, extra={"names": "question", "gone": "drop"})]
 Weighed = Annotated[str, Meta(max_length=200, extra={"names": "support", "gone": "keep"})]

@@ -7,6 +7,7 @@ from msgspec import Meta
 
 from ..base.figure import Figure, Rating
 from ..base.value import Share, Text, Value
+from .accepted import Accepted
 from .carrier import Carrier, Deck, Trailer, Vehicle
 from .day import Day
 from .fit_out import FitOut
@@ -59,6 +60,7 @@ class Rig(Value, frozen=True, kw_only=True):
     fit_out: tuple[FitOut, ...] = ()
     waved: tuple[Waved, ...] = ()
     nobody_counted: Figure | None = None
+    accepted: tuple[Accepted, ...] = ()
     day: Day | None = None
     later_counted: bool = False
     forklift: Forklift = Forklift()

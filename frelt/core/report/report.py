@@ -54,6 +54,8 @@ class CheckReport(Value, frozen=True, kw_only=True, omit_defaults=False):
     typical: float | None
     beyond: float
     beyond_spread: float
+    accepted: str | None
+    accepted_on: str
 
 
 class WeighFirst(Value, frozen=True, kw_only=True, omit_defaults=False):
@@ -141,6 +143,8 @@ def report(solved: Solved, words: dict[str, str], units: Units) -> RigReport:
             typical=c.typical,
             beyond=c.beyond,
             beyond_spread=c.beyond_pm,
+            accepted=c.accepted.because if c.accepted is not None else None,
+            accepted_on=c.accepted.on if c.accepted is not None else "",
         )
         for c in solved.checks
     )

@@ -24,7 +24,7 @@ class Lettering(Protocol):
 
 def mark(status: Mark | str, x: float, y: float, size: float) -> tuple[Path, ...]:
     """A mark by shape and color: filled triangle, dashed where only likely, open diamond, tick, dashed square; a page for law, a ring for advice, with a dot for
-    a wish."""
+    a wish and a tick where it is accepted."""
     r = size / 2
     if status == "over":
         sign = line("mark.over.sign", (x, y - r * 0.35), (x, y + r * 0.25))
@@ -39,6 +39,9 @@ def mark(status: Mark | str, x: float, y: float, size: float) -> tuple[Path, ...
     if status == "law":
         page = rect("mark.law", x - r * 0.7, y - r, x + r * 0.7, y + r)
         return page, *(line("mark.law", (x - r * 0.3, y + n * r), (x + r * 0.3, y + n * r)) for n in (-0.35, 0.2))
+    if status == "accepted":
+        ring = ellipse("mark.advice", x, y, r * 0.95)
+        return ring, line("mark.advice", (x - r * 0.45, y), (x - r * 0.1, y + r * 0.35), (x + r * 0.5, y - r * 0.35))
     if status in ("advice", "wish"):
         ring = ellipse("mark.advice", x, y, r * 0.8)
         return (ring, ellipse("mark.wish", x, y, r * 0.25)) if status == "wish" else (ring,)

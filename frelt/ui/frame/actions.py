@@ -46,6 +46,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("fix-1", "Apply the first fix", "Edit", "Ctrl+1", "desk.cures.apply_number", 0),
     Action("fix-2", "Apply the second fix", "Edit", "Ctrl+2", "desk.cures.apply_number", 1),
     Action("fix-3", "Apply the third fix", "Edit", "Ctrl+3", "desk.cures.apply_number", 2),
+    Action("accept", "Accept what is spoken of, because …", "Edit", "B", "panels.accept"),
     Action("table", "Every check", "Look", "F2", "panels.table"),
     Action("carriers", "Which carrier can take the list", "Look", "F4", "panels.carriers"),
     Action("beside", "Beside its what-if", "Look", "F3", "panels.beside"),

@@ -1,7 +1,6 @@
-"""Small windows: the full table of checks, and the keys."""
+"""The window of keys, and tables that are read, not edited."""
 
 from PyQt6.QtCore import QModelIndex, Qt, QTimer
-from PyQt6.QtGui import QShowEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
     QDialog,
@@ -15,12 +14,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from ...core.judge.check import KINDS
-from ...core.judge.marks import WORDS, mark_of
-from ...core.judge.words import sentence
-from ..widgets.fields import prose
 from .actions import ACTIONS
-from .desk import Desk
 
 
 class _Plain(QStyledItemDelegate):
@@ -52,64 +46,6 @@ def plain_table(headers: list[str]) -> QTableWidget:
     settle.timeout.connect(table.resizeRowsToContents)
     top.sectionResized.connect(lambda: settle.start(0))
     return table
-
-
-class ChecksTable(QDialog):
-    """Every check, worst first, with its load, limit, margin and spread, and where each limit comes from."""
-
-    def __init__(self, desk: Desk, parent: QWidget | None = None) -> None:
-        super().__init__(parent)
-        self.desk = desk
-        self.setWindowTitle("Every check")
-        self.resize(1080, 620)
-        self.table = plain_table(["Is", "Check", "Worst case", "Load", "Limit", "Margin", "±", "Source of the limit"])
-        box = QVBoxLayout(self)
-        box.addWidget(self.table)
-        box.addWidget(
-            prose(
-                "± is what 19 in 20 cases stay within, from the tolerances of weights, densities and sizes. A margin below its ± counts as tight."
-            )
-        )
-        desk.changed.connect(self._if_seen)
-        desk.looks_changed.connect(self._if_seen)
-
-    def _if_seen(self) -> None:
-        if self.isVisible():
-            self.refresh()
-
-    def refresh(self) -> None:
-        solved, units = self.desk.solved, self.desk.units
-        checks = solved.checks if solved is not None else ()
-        self.table.setRowCount(len(checks))
-        for row, c in enumerate(checks):
-            kind = KINDS.get(c.kind)
-
-            def show(value: float | None, q: str = c.quantity) -> str:
-                return "–" if value is None else units.show(value, q)  # type: ignore[arg-type]
-
-            geometry = c.quantity == "length"
-            cells = [
-                WORDS[mark_of(c)],
-                kind.title if kind is not None else "State",
-                sentence(c, units),
-                show(c.load),
-                "–" if geometry else show(c.limit),
-                "–" if geometry else show(c.margin),
-                "–" if c.load is None or geometry else show(c.spread),
-                (kind.source if kind is not None else "") + ("; custom, not a plate" if c.by_rule else ""),
-            ]
-            for column_at, text in enumerate(cells):
-                self.table.setItem(row, column_at, QTableWidgetItem(text))
-        top = self.table.horizontalHeader()
-        assert top is not None
-        for at, width in enumerate((66, 110, 400, 86, 86, 86, 66, 170)):
-            top.resizeSection(at, width)
-        top.setSectionResizeMode(2, QHeaderView.ResizeMode.Stretch)
-        self.table.resizeRowsToContents()
-
-    def showEvent(self, event: QShowEvent | None) -> None:
-        super().showEvent(event)
-        self.refresh()
 
 
 class KeysWindow(QDialog):

@@ -1,10 +1,11 @@
 """The verdict line: one sentence on top, its fixes below it, one click each."""
 
-from PyQt6.QtCore import QPointF, QSize, Qt
+from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from ...core.base.text import capital
+from ...core.judge.accepted import may_be
 from ...core.judge.check import KINDS
 from ...core.judge.marks import is_broken, mark_of
 from ...core.report.verdict import first_of, speaking, spoken, verdict
@@ -32,7 +33,9 @@ class StatusMark(QWidget):
 
 
 class Verdict(QWidget):
-    """The top of the window."""
+    """The top of the window. accept_asked: the finding that is spoken of is to be accepted."""
+
+    accept_asked = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -128,6 +131,16 @@ class Verdict(QWidget):
             self._fixes.addWidget(_quiet(f"Where to look: {KINDS[said.kind].plate}."))
         elif self.desk.cures.gain is not None:
             self._fixes.addWidget(_quiet(f"First {self.desk.cures.gain.words(self.desk.units)}."))
+        if said is not None and not self.desk.dragging and may_be(said):
+            ask = QPushButton("Accept, because …")
+            ask.setObjectName("link")
+            tip(
+                ask,
+                "B. It stays in the document with its reason, and comes back when it gets worse or what it is about is moved.",
+            )
+            ask.setCursor(Qt.CursorShape.PointingHandCursor)
+            ask.clicked.connect(self.accept_asked)
+            self._fixes.addWidget(ask)
         self._fixes.addStretch(1)
 
 

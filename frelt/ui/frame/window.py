@@ -84,6 +84,7 @@ class Window(QMainWindow):
         desk.changed.connect(self._title)
         desk.looks_changed.connect(self._looks)
         desk.said.connect(self.message.say)
+        self.verdict.accept_asked.connect(self.panels.accept)
         self.bench.rating_asked.connect(self.ask_rating)
         self.bench.first_painted.connect(self.right.show_page)
         self.bench.first_painted.connect(self.menus.fill)

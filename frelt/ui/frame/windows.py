@@ -9,6 +9,7 @@ from ... import __version__
 from ...core.model.rig import Rig
 
 if TYPE_CHECKING:
+    from .checks_table import ChecksTable
     from .window import Window
 
 
@@ -17,7 +18,7 @@ class Windows:
 
     def __init__(self, window: "Window") -> None:
         self.window = window
-        self.checks: QWidget | None = None
+        self.checks: ChecksTable | None = None
 
     def _show(self, made: QWidget) -> None:
         made.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
@@ -25,12 +26,21 @@ class Windows:
 
     def table(self) -> None:
         """Every check."""
-        from .panels import ChecksTable
+        from .checks_table import ChecksTable
 
         if self.checks is None:
             self.checks = ChecksTable(self.window.desk, self.window)
         self.checks.show()
         self.checks.raise_()
+
+    def accept(self) -> None:
+        """Ask why the finding that is spoken of is accepted."""
+        said = self.window.desk.worst_check()
+        self.table()
+        assert self.checks is not None
+        self.checks.activateWindow()
+        if said is not None:
+            self.checks.ask_why(said.id)
 
     def carriers(self) -> None:
         """Which carrier can take the list of the brief."""
