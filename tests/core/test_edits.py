@@ -1,10 +1,13 @@
 """Edits that the window asks for, by what they do to a rig; by hand unless a source is named."""
 
+from itertools import count
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from frelt.app.stock import class_of
 from frelt.core.base.figure import Figure, plate
 from frelt.core.base.value import FreltError
 from frelt.core.edit.around_deck import usual_door, usual_well, usual_wish, usual_zone, with_dovetail, with_platform, with_roof
@@ -13,9 +16,12 @@ from frelt.core.edit.states import fill_shown, fills_of_its_own, person_weighs, 
 from frelt.core.edit.tied import Tied, link_of, tied, tied_of, with_tied
 from frelt.core.geometry.frames import Frames
 from frelt.core.geometry.measures import bounds, main_box
+from frelt.core.kind.substances import WATER, hypochlorite
 from frelt.core.model.integrity import check_rig
-from frelt.core.model.state import FillRange
+from frelt.core.model.rig import Rig, fill_range
+from frelt.core.model.state import FillRange, State
 from frelt.core.model.ties import Link
+from frelt.core.planning.new_rig import every_fill, new_rig
 from frelt.core.planning.readings import lever, tongue_by_plank
 from frelt.core.solve import solve
 from tests.conftest import demo, rig, tank, trailer
@@ -62,9 +68,9 @@ def test_a_state_like_another_carries_what_it_carries() -> None:
     assert (
         made.states[-1].name == f"{one.states[1].name}, again" and state_like(one, None, "x").states[-1].name == "On the road"
     )
-    own = fills_of_its_own(one, one.states[1], True)
-    assert set(own.fills) == {a for a, _, _ in one.tanks()} and not fills_of_its_own(one, own, False).fills
-    assert all(own.fills[a].high == t.top for a, _, t in one.tanks())
+    own = fills_of_its_own(one, one.states[1])
+    assert set(own.fills) == {a for a, _, _ in one.tanks()}
+    assert all(own.fills[a] == fill_range(one.states[1], a, t) for a, _, t in one.tanks())
 
 
 def test_who_sits_down_weighs_what_is_said_and_gets_up_again() -> None:
@@ -134,3 +140,39 @@ def test_a_figure_without_a_rating_has_no_sag() -> None:
     (axle,) = trailer().axles
     assert sag(replace(axle, rate=Figure(value=20_000.0))) == pytest.approx(1500.0 / 20_000)
     assert sag(replace(axle, rate=Figure(value=20_000.0), rating="not rated")) is None
+
+
+def test_a_new_rig_has_the_states_people_drive_and_whole_ranges_between_them() -> None:
+    """Dry and leaving are narrow; between jobs and home anything may be met; water by what is done with it before the road."""
+    numbers = count(1)
+    for water, leaving, between in (
+        ("carried", (1.0, 1.0), (0.05, 1.0)),
+        ("dumped", (0.0, 0.05), (0.0, 0.05)),
+        ("either", (0.0, 1.0), (0.0, 1.0)),
+    ):
+        made = new_rig(class_of("van-long-high"), "Van", lambda what: f"{what}-{next(numbers)}", None, water, crew=2)
+        deck = made.carriers[0].main_deck.id
+        own = [
+            replace(i, place=replace(i.place, deck=deck), parts=(replace(i.tanks[0], liquid=liquid, heel=0.05),))
+            for i, liquid in ((tank("w", 300.0, 1.0), WATER), (tank("s", 60.0, 2.0), hypochlorite(12.5)))
+        ]
+        full = replace(made, items=(*made.items, *own))
+        dry, out, jobs, home = full.states
+
+        def range_of(state: State, item: str, rig: Rig = full) -> tuple[float, float]:
+            found = fill_range(state, f"{item}/tank", rig.item(item).tanks[0])
+            return found.low, found.high
+
+        assert (dry.road, [len(s.people) for s in full.states]) == (False, [0, 2, 2, 2])
+        assert range_of(dry, "w") == range_of(dry, "s") == (0.0, 0.0)
+        assert (range_of(out, "w"), range_of(jobs, "w"), range_of(home, "w")) == (leaving, between, between)
+        assert (range_of(out, "s"), range_of(jobs, "s")) == ((1.0, 1.0), (0.05, 1.0))
+        table = solve(full).loads.table  # type: ignore[union-attr]
+        n = [t.address for t in table.tanks].index("w/tank")
+        assert [(float(a), float(b)) for a, b in zip(table.low[:, n], table.high[:, n], strict=True)][1:] == [
+            leaving,
+            between,
+            between,
+        ]
+        wide = every_fill(full, lambda what: f"{what}-{next(numbers)}")
+        assert {(f.low, f.high) for f in wide.states[-1].fills.values()} == {(0.0, 1.0)} and len(wide.states) == 5

@@ -241,8 +241,17 @@ def test_states_are_renamed_changed_added_and_removed(window: Window) -> None:
     page.kind.activated.emit(1)
     state = rig_of(window).state("leaving")
     assert (state.name, state.condition, state.road) == ("Out of the yard", "hitched", False)
-    page.full.click()
-    assert rig_of(window).state("leaving").fills == {}
+    for n, fill in ((2, "drained"), (1, "full"), (0, "any")):
+        page.fill.setCurrentIndex(n)
+        page.fill.activated.emit(n)
+        assert rig_of(window).state("leaving").fills == {} and rig_of(window).state("leaving").fill == fill
+        assert page.water.isEnabled() == (fill != "drained")
+    page.water.setCurrentIndex(1)
+    page.water.activated.emit(1)
+    water = next(a for a, _, p in rig_of(window).tanks() if p.liquid.tint == "water")
+    low, high = (window.desk.solved.loads.table.low, window.desk.solved.loads.table.high)  # type: ignore[union-attr]
+    at = [t.address for t in window.desk.solved.loads.table.tanks].index(water)  # type: ignore[union-attr]
+    assert low[1, at] == 0.0 and high[1, at] < 0.2  # what a drain leaves, at most
     page.copy.click()
     assert len(rig_of(window).states) == 6 and window.desk.state_id == rig_of(window).states[-1].id
     page.drop.click()

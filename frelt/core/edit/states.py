@@ -27,10 +27,9 @@ def state_like(rig: Rig, like: State | None, new_id: str) -> Rig:
     return replace(rig, states=(*rig.states, made))
 
 
-def fills_of_its_own(rig: Rig, state: State, own: bool) -> State:
-    """The state with a range of its own for every tank, from heel to top; or with any fill allowed."""
-    fills = {a: FillRange(low=min(t.heel, t.top), high=t.top) for a, _, t in rig.tanks()} if own else {}
-    return replace(state, fills=fills)
+def fills_of_its_own(rig: Rig, state: State) -> State:
+    """The state with a range of its own for every tank, the one it has by what the state says of all."""
+    return replace(state, fills={a: fill_range(state, a, t) for a, _, t in rig.tanks()})
 
 
 def fill_shown(rig: Rig, state_id: str, address: str, fill: float, measure: float) -> Rig:

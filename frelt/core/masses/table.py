@@ -382,7 +382,7 @@ def _ranges(states: tuple[State, ...], tanks: list[Tank]) -> dict[str, Array]:
     shown = high.copy()
     number = {t.address: i for i, t in enumerate(tanks)}
     for s, state in enumerate(states):
-        for address in state.fills:
+        for address in state.fills if state.fill == "any" and state.water == "carried" else number:
             i = number.get(address)
             if i is not None:
                 fill = fill_range(state, address, tanks[i].part)

@@ -122,6 +122,13 @@ class Rig(Value, frozen=True, kw_only=True):
 
 
 def fill_range(state: State, address: str, tank: TankPart) -> FillRange:
-    """The range a state gives a tank: its own exception, else from its heel to where its float shuts."""
+    """The range a state gives a tank: its own exception, else by what it says of all fills and of water."""
     own = state.fills.get(address)
-    return own if own is not None else FillRange(low=min(tank.heel, tank.top), high=tank.top)
+    if own is not None:
+        return own
+    heel, top, tint = min(tank.heel, tank.top), tank.top, tank.liquid.tint
+    if state.fill == "drained" and tint != "fuel":
+        return FillRange(low=0.0, high=0.0)
+    if tint == "water" and state.water != "carried":
+        return FillRange(low=0.0, high=top if state.water == "either" else heel)
+    return FillRange(low=top if state.fill == "full" else heel, high=top)

@@ -35,8 +35,10 @@ class Person(Value, frozen=True, kw_only=True):
 
 
 class State(Value, frozen=True, kw_only=True):
-    """One condition. fills: by `item/part`; a tank not named runs from its heel to full.
+    """One condition. fills: by `item/part`; a tank not named goes by `fill` and, if it holds water, by `water`.
 
+    fill: any from its heel to full; full; or drained, where all but fuel is empty.
+    water: carried as `fill` says; dumped, so that a tank holds its heel at most; or either, anything from empty to full.
     absent, open, later: items away, decks swung open, items that are only counted later.
     dry: hoses (`item/part`) with nothing in them.  stands: the trailer's rear stands are down.
     slope_along, slope_across: of the ground it stands on, shares, rising to the rear and to the right.
@@ -46,6 +48,8 @@ class State(Value, frozen=True, kw_only=True):
     name: Text
     condition: Literal["hitched", "parked", "lifted"] = "hitched"
     road: bool = True
+    fill: Literal["any", "full", "drained"] = "any"
+    water: Literal["carried", "dumped", "either"] = "carried"
     fills: dict[FillOf, FillRange] = {}
     people: tuple[Person, ...] = ()
     absent: tuple[StateItem, ...] = ()

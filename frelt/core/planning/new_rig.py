@@ -1,5 +1,7 @@
 """A rig on a chassis, and a chassis hitched to a rig."""
 
+from typing import Literal
+
 from msgspec.structs import replace
 
 from ..base.figure import Figure
@@ -13,23 +15,42 @@ from ..model.item import Item, Placement, TankPart
 from ..model.references import Defined, renamed, rewritten, walked
 from ..model.rig import Rig
 from ..model.rules import RuleSet
-from ..model.state import Person, State
+from ..model.state import FillRange, Person, State
+
+Water = Literal["carried", "dumped", "either"]
+WATER: dict[Water, str] = {"carried": "Water is carried", "dumped": "Water is dumped", "either": "Water: carried or dumped"}
 
 
-def new_rig(choice: Chassis, name: str, new_id: NewId, rules: RuleSet | None = None) -> Rig:
-    """A rig with an empty chassis and the states of an ordinary day, under the shop's rules."""
+def new_rig(
+    choice: Chassis, name: str, new_id: NewId, rules: RuleSet | None = None, water: Water = "either", crew: int = 1
+) -> Rig:
+    """A rig with an empty chassis and the states people drive in, under the shop's rules.
+
+    water: what is done with it before the road.  crew: how many ride along, as far as there are seats. Dry and leaving are narrow;
+    between jobs and on the way home every fill may be met, from what was left with down to the heel.
+    """
     states = (
-        State(id=new_id("state"), name="In the shop, dry", road=False),
-        State(id=new_id("state"), name="On the road, any fill"),
+        State(id=new_id("state"), name="In the shop, dry", road=False, fill="drained"),
+        State(id=new_id("state"), name="Leaving the yard", fill="full", water=water),
+        State(id=new_id("state"), name="Between jobs", water=water),
+        State(id=new_id("state"), name="On the way home", water=water),
     )
     rig = Rig(id=new_id("rig"), name=name, states=states, rules=rules or RuleSet())
-    return with_chassis(rig, choice, new_id)
+    return with_chassis(rig, choice, new_id, crew)
 
 
-def with_chassis(rig: Rig, choice: Chassis, new_id: NewId) -> Rig:
+def every_fill(rig: Rig, new_id: NewId) -> Rig:
+    """The rig with one state more on the road, in which every tank may be anywhere: to look at, not to be kept."""
+    like = next((s for s in rig.states if s.road), None)
+    state = State(id=new_id("state"), name="Every tank anywhere", people=like.people if like is not None else ())
+    fills = {a: FillRange(low=0.0, high=t.top) for a, _, t in rig.tanks()}
+    return replace(rig, states=(*rig.states, replace(state, fills=fills)))
+
+
+def with_chassis(rig: Rig, choice: Chassis, new_id: NewId, crew: int = 1) -> Rig:
     """The rig with a chassis: hitched to the one it has, if it is of the other kind. Raises FreltError where it is not.
 
-    A vehicle brings its own fuel tank, and a driver in every state on the road.
+    A vehicle brings its own fuel tank, and a driver and the rest of the crew in every state on the road.
     """
     carrier = _renewed(choice, new_id)
     if isinstance(carrier, Trailer):
@@ -43,7 +64,7 @@ def with_chassis(rig: Rig, choice: Chassis, new_id: NewId) -> Rig:
         raise FreltError("this rig has a vehicle already: start a new rig on this one, or take the vehicle off under Chassis")
     if rig.trailer is not None:
         carrier = fitted(carrier, rig.trailer)
-    states = tuple(_driven(s, carrier, new_id) for s in rig.states)
+    states = tuple(_driven(s, carrier, new_id, crew) for s in rig.states)
     return replace(rig, vehicle=carrier, items=(*rig.items, own_fuel(carrier, new_id)), states=states)
 
 
@@ -61,11 +82,14 @@ def fitted(vehicle: Vehicle, trailer: Trailer) -> Vehicle:
     return vehicle
 
 
-def _driven(state: State, vehicle: Vehicle, new_id: NewId) -> State:
+def _driven(state: State, vehicle: Vehicle, new_id: NewId, crew: int) -> State:
     if not state.road or not vehicle.seats or any(p.seat for p in state.people):
         return state
-    driver = Person(id=new_id("person"), name="Driver", seat=vehicle.seats[0].id)
-    return replace(state, people=(*state.people, driver))
+    seated = [
+        Person(id=new_id("person"), name=f"Crew {n + 1}" if n else "Driver", seat=seat.id)
+        for n, seat in enumerate(vehicle.seats[: max(crew, 1)])
+    ]
+    return replace(state, people=(*state.people, *seated))
 
 
 def own_fuel(vehicle: Vehicle, new_id: NewId) -> Item:

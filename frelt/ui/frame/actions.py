@@ -50,6 +50,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("table", "Every check", "Look", "F2", "panels.table"),
     Action("carriers", "Which carrier can take the list", "Look", "F4", "panels.carriers"),
     Action("beside", "Beside its what-if", "Look", "F3", "panels.beside"),
+    Action("anywhere", "Every tank anywhere, beside", "Look", "", "panels.anywhere"),
     Action("pair", "Whole pair, or one of it", "Look", "W", "looking.whole_pair"),
     Action("carrier", "The other one of a pair", "Look", "C", "looking.other_carrier"),
     Action("zoom-in", "Closer", "Look", "Ctrl++|Ctrl+=", "bench.zoom_by", 1.25),

@@ -6,7 +6,9 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QWidget
 
 from ... import __version__
+from ...app.session import new_id
 from ...core.model.rig import Rig
+from ...core.planning.new_rig import every_fill
 
 if TYPE_CHECKING:
     from .checks_table import ChecksTable
@@ -63,6 +65,12 @@ class Windows:
         from .beside import Beside
 
         self._show(Beside(self.window.desk, self.window, {called: other}))
+
+    def anywhere(self) -> None:
+        """The rig beside itself with one state more, in which every tank may be anywhere."""
+        rig = self.window.desk.rig
+        if rig is not None and rig.states:
+            self.beside_of(every_fill(rig, new_id), "Every tank anywhere")
 
     def keys(self) -> None:
         """Every key."""

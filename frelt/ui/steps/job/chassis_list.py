@@ -1,15 +1,15 @@
 """Chassis to start a rig on, or to hitch to the one on the bench: the shop's own first, then the shipped classes."""
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QLineEdit, QListWidgetItem, QPushButton, QWidget
+from PyQt6.QtWidgets import QComboBox, QLineEdit, QListWidgetItem, QPushButton, QWidget
 
 from ....app import stock
 from ....app.session import new_id
-from ....core.base.text import capital
+from ....core.base.text import capital, uncapital
 from ....core.base.value import FreltError
 from ....core.model.carrier import Trailer
 from ....core.model.catalog_entry import Chassis
-from ....core.planning.new_rig import new_rig, with_chassis
+from ....core.planning.new_rig import WATER, new_rig, with_chassis
 from ...frame.desk import WORST, Desk
 from ...frame.step import Step
 from ...widgets.fields import column, heading, prose
@@ -31,13 +31,18 @@ class ChassisList(QWidget):
         self.list.setAccessibleName("Chassis")
         self.list.setFixedHeight(176)
         self.list.itemActivated.connect(lambda _: self.start())
+        self.water = QComboBox()
+        self.water.setAccessibleName("Before the road")
+        for water, words in WATER.items():
+            self.water.addItem(f"Before the road: {uncapital(words)}", water)
+        self.water.setCurrentIndex(self.water.findData("either"))
         self.new = QPushButton("Start a rig on it")
         self.new.clicked.connect(self.start)
         self.hitch = QPushButton("Hitch it to this rig")
         self.hitch.clicked.connect(self.hitch_on)
         self.list.currentRowChanged.connect(lambda _: self._enable())
         words = "Sizes and weights of a class are estimates, from memory: tape it, weigh it and read its plates under Chassis."
-        self.setLayout(column(heading("Chassis"), self.box, self.list, self.new, self.hitch, prose(words)))
+        self.setLayout(column(heading("Chassis"), self.box, self.list, self.water, self.new, self.hitch, prose(words)))
 
     def refresh(self) -> None:
         """Show what fits the search."""
@@ -76,7 +81,9 @@ class ChassisList(QWidget):
         if chosen is None:
             return
         rules = next((s for s in stock.rule_sets() if s.id == self.desk.settings.value.rules), None)
-        self.desk.session.add_rig(new_rig(chosen, chosen.carrier.name, new_id, rules), "new rig")
+        crew, water = self.desk.session.document.job.brief.crew, self.water.currentData()
+        made = new_rig(chosen, chosen.carrier.name, new_id, rules, water, crew)
+        self.desk.session.add_rig(made, "new rig")
         self.desk.show_state(WORST)
         self.desk.go(Step.CHASSIS)
 

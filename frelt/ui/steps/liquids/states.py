@@ -2,7 +2,6 @@
 
 from msgspec.structs import replace
 from PyQt6.QtWidgets import (
-    QCheckBox,
     QComboBox,
     QHBoxLayout,
     QLineEdit,
@@ -14,11 +13,19 @@ from PyQt6.QtWidgets import (
 from ....app.session import new_id
 from ....core.edit.removal import without_state
 from ....core.edit.states import fills_of_its_own, state_like, with_state
+from ....core.planning.new_rig import WATER
 from ...bench.tubes import SightTubes
 from ...frame.desk import Desk
 from ...widgets.fields import heading, prose
 from .aboard import Aboard
 from .tied import TiedPart
+
+FILLS = (
+    ("Any fill, heel to full", "any"),
+    ("Full", "full"),
+    ("Drained, fuel aside", "drained"),
+    ("Ranges of its own", "own"),
+)
 
 
 class StatesPart(QWidget):
@@ -41,8 +48,17 @@ class StatesPart(QWidget):
         ):
             self.kind.addItem(words, (condition, road))
         self.kind.activated.connect(self._set_kind)
-        self.full = QCheckBox("Every fill from heel to full")
-        self.full.clicked.connect(self._any_fill)
+        self.fill, self.water = QComboBox(), QComboBox()
+        self.fill.setAccessibleName("Fills of the state")
+        for words, data in FILLS:
+            self.fill.addItem(words, data)
+        self.fill.activated.connect(self._set_fill)
+        for combo in (self.fill, self.water):
+            combo.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        self.water.setAccessibleName("Water in the state")
+        for water, words in WATER.items():
+            self.water.addItem(words, water)
+        self.water.activated.connect(lambda: self._put("water of the state", water=self.water.currentData()))
         self.aboard = Aboard(desk)
         self.tied = TiedPart(desk, self)
         self.copy, self.drop = QPushButton("Add a state like it"), QPushButton("Remove")
@@ -57,7 +73,8 @@ class StatesPart(QWidget):
         box.addWidget(heading("State shown"))
         box.addWidget(self.name)
         box.addWidget(self.kind)
-        box.addWidget(self.full)
+        box.addWidget(self.fill)
+        box.addWidget(self.water)
         box.addWidget(self.aboard)
         box.addLayout(row)
         box.addWidget(self.tubes, 1)
@@ -73,14 +90,16 @@ class StatesPart(QWidget):
         self.aboard.refresh()
         self.tied.refresh()
         state = self.desk.state
-        for widget in (self.name, self.kind, self.full, self.drop, self.copy):
+        for widget in (self.name, self.kind, self.fill, self.water, self.drop, self.copy):
             widget.setEnabled(self.desk.rig is not None and (state is not None or widget is self.copy))
         if state is not None:
             if not self.name.hasFocus():
                 self.name.setText(state.name)
             road = state.road and state.condition == "hitched"  # parked and lifted it is on no road, whatever a file says
             self.kind.setCurrentIndex(max(self.kind.findData((state.condition, road)), 0))
-            self.full.setChecked(not state.fills)
+            self.fill.setCurrentIndex(self.fill.findData("own" if state.fills else state.fill))
+            self.water.setCurrentIndex(self.water.findData(state.water))
+            self.water.setEnabled(not state.fills and state.fill != "drained")
 
     def _put(self, words: str, **fields: object) -> None:
         state = self.desk.state
@@ -97,11 +116,11 @@ class StatesPart(QWidget):
         condition, road = self.kind.currentData()
         self._put("condition of the state", condition=condition, road=road)
 
-    def _any_fill(self) -> None:
-        state, rig = self.desk.state, self.desk.rig
+    def _set_fill(self) -> None:
+        state, rig, fill = self.desk.state, self.desk.rig, self.fill.currentData()
         if state is None or rig is None:
             return
-        made = fills_of_its_own(rig, state, not self.full.isChecked())
+        made = fills_of_its_own(rig, state) if fill == "own" else replace(state, fills={}, fill=fill)
         self.desk.edit(lambda r: with_state(r, made), "fills of the state")
 
     def _copy(self) -> None:
