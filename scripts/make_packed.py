@@ -25,6 +25,7 @@ from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import Person
 from frelt.core.planning.new_rig import new_rig
+from frelt.core.solve import solve
 from frelt.core.space.surfaces import hung, possible, with_surface
 from frelt.formats.document import encode
 from scripts.demo_parts import CATALOG
@@ -160,6 +161,19 @@ class Yard:
         ]
         self.shift(item_id, max(e for e, _ in before) - (item.place.u - own[0]) - by, 0.0)
 
+    def into_one(self, by: float) -> None:
+        """Push the first thing that can be pushed so into one neighbor, and into nothing else, by so much [m]."""
+        for item in self.rig.items:
+            if item.built_in or item.decks:
+                continue
+            for du, dv in ((-1, 0), (1, 0), (0, -1), (0, 1)):
+                for far in (by + GAP, by + 0.05):
+                    moved = move(self.rig, item.id, du * far, dv * far)
+                    broken = [c for c in solve(moved).checks if c.status == "over" and c.kind in ("overlap", "off deck")]
+                    if [c.kind for c in broken] == ["overlap"] and abs((broken[0].load or 0.0) - by) < 0.01:
+                        self.rig = moved
+                        return
+
     def over_tail(self, by: float) -> None:
         """Pull what stands nearest to the tail over it, by so much [m]: the fault that is planted."""
         deck = self.carrier.main_deck
@@ -202,6 +216,21 @@ class Yard:
         placed = replace(place, u=round(u0 + along * (u1 - u0), 4), v=round(v0 + up, 4))
         self.rig = replace(self.rig, items=tuple(replace(i, place=placed) if i.id == item.id else i for i in self.rig.items))
 
+    def balance(self) -> None:
+        """Put the axles where the tongue stays nearest to its window, as such a trailer is ordered; none where wells stand up."""
+        trailer = self.rig.trailer
+        assert trailer is not None and not trailer.body.wells
+
+        def at(off: float) -> Rig:
+            axles = tuple(replace(a, x=round(a.x + off, 3)) for a in trailer.axles)
+            return replace(self.rig, trailer=replace(trailer, axles=axles))
+
+        def out(off: float) -> float:
+            check = solve(at(off)).check("tongue-share")
+            return 0.0 if check is None or check.margin is None else -check.margin
+
+        self.rig = at(min((n * 0.05 for n in range(-24, 25)), key=lambda off: (round(out(off), 4), abs(off))))
+
     def crew(self, people: int) -> None:
         """So many people in the seats in every state on the road."""
         assert self.rig.vehicle is not None
@@ -236,7 +265,8 @@ def hull_closed() -> Rig:
     y = Yard("enclosed-85x20-tandem", "Hull trailer, closed, two crews")
     y.keep_tail(0.35)
     y.put("front left", "water-225-lid-float=water-a", "soap-20-s", "soap-20-s")
-    y.put("front right", "water-225-lid-float=water-b", "stand-high=stand")
+    y.put("right", "water-225-lid-float=water-b")
+    y.put("front right", "stand-high=stand")
     y.put("tail left", "hot-8-120=hot", "fuel-15-diesel", "generator-5_5")
     y.put("tail right", "cold-8-gear-3500=cold", "battery-210-lead")
     y.put("left", "reel-stack-3=stack", "reel-18-250", "reel-soft-150")
@@ -284,7 +314,7 @@ def playground_skid() -> Rig:
         "can-5",
         on="skid",
     )
-    y.into("stack", 2 * INCH)
+    y.into_one(2 * INCH)
     y.crew(3)
     return y.rig
 
@@ -310,8 +340,8 @@ def ballast_skid() -> Rig:
 
 def quay_recovery() -> Rig:
     y = Yard("deckover-20-tandem", "Quay recovery trailer, two tanks")
-    y.put("front left", "water-275-upright-c=fresh", "settling-50")
-    y.put("front right", "water-275-upright-c=dirty", "soap-35-s=soap")
+    y.put("left", "water-275-upright-c=fresh", "settling-50")
+    y.put("right", "water-275-upright-c=dirty", "soap-35-s=soap")
     y.put("left", "vac-engine=vac", "pump-air", "compressor-20", "filter-3")
     y.put("right", "hot-8-120=hot", "fuel-30-diesel", "battery-210-lead")
     y.put("middle", "cold-8-belt=cold", "fuel-22-gasoline", "generator-7")
@@ -332,6 +362,7 @@ def quay_recovery() -> Rig:
     )
     y.put("front", "toolbox-48", "dryer-20", "coil-20")
     y.over_tail(0.1)
+    y.balance()
     return y.rig
 
 
@@ -413,6 +444,7 @@ def solar_gooseneck() -> Rig:
         "rain-gear",
     )
     y.into("ro", 5 * INCH)
+    y.balance()
     return y.rig
 
 
@@ -428,6 +460,7 @@ def hull_open() -> Rig:
     y.put("tail", "reel-supply-100", "cleaner-24-stan-none=cleaner")
     y.put("middle", "mixer-3", *KIT, "spare-wheel", "coil-50", "extinguisher", "rain-gear")
     y.over_tail(0.1)
+    y.balance()
     return y.rig
 
 
@@ -442,10 +475,10 @@ def harbor_skid() -> Rig:
     y.put("left", "charger-40", "manuals", "coil-50", on="shelf:1")
     y.put("left", "first-aid", "rain-gear", "fittings", on="shelf:2")
     y.put("middle", "battery-35-lead", "jug-1", "first-aid", on="skid")
-    y.put("tail left", "toolbox-24", "cones-6", "hand-tools")
+    y.put("tail left", "toolbox-24=toolbox", "cones-6", "hand-tools")
     y.put("tail right", "can-5=gas-can", "buckets-3", "coil-50", "rain-gear")
     y.put("tail", "guns-2", "fittings", "extinguisher-small", "manuals", "charger-40")
-    y.into("reel", 2 * INCH)
+    y.into_one(2 * INCH)
     y.crew(2)
     return y.rig
 

@@ -3,13 +3,16 @@
 from msgspec.structs import replace
 
 from frelt.app.stock import equipment
+from frelt.core.base.units import US
 from frelt.core.judge.check import Check
 from frelt.core.judge.marks import is_broken, mark_of
+from frelt.core.judge.words import sentence
 from frelt.core.kind.catalog import taken
 from frelt.core.model.carrier import Body
 from frelt.core.model.item import Item, Placement
 from frelt.core.solve import solve
 from tests.conftest import block, rig, tank, trailer
+from tests.core.test_packed import packed
 
 CATALOG = {e.item.id: e.item for e in equipment()}
 
@@ -50,6 +53,25 @@ def test_fixed_sh_by_fixed_fuel_is_advice_and_loose_jugs_by_a_can_a_danger() -> 
     assert loose and all(is_broken(c) and c.level == "danger" for c in loose)
     strapped = replace(at("jug-1", 1.0), held="straps")
     assert all(mark_of(c) == "advice" for c in found(strapped, at("can-5", 1.3), closed=True, what="apart:SH:fuel"))
+
+
+def test_two_jugs_beside_one_can_are_one_danger_told_of_the_nearer() -> None:
+    jugs = [at("jug-1", 1.3, 0.0, "near"), at("jug-1", 1.35, 0.25, "far")]
+    (danger,) = found(*jugs, at("can-5", 1.0), closed=True, what="apart:SH:fuel")
+    assert is_broken(danger) and danger.items[0] == "near" and "(1 more like it)" in sentence(danger, US)
+
+
+def test_left_to_right_within_twelve_percent_is_no_finding_while_the_tires_hold() -> None:
+    for v, seen in ((0.03, "ok"), (0.09, "ok"), (0.3, "over")):
+        one = rig(block("a", 400.0, 2.5, v), block("b", 400.0, 2.0))
+        (side,) = [c for c in solve(one).checks if c.id == "side"]
+        assert side.load is not None and side.status == seen, side.load
+        assert (0.05 < abs(side.load) < 0.12) == (v == 0.09)
+
+
+def test_a_skid_that_does_not_slide_out_past_what_stands_behind_it_is_advice() -> None:
+    sliding = [c for c in solve(packed("harbor-skid")).checks if c.id.startswith("slide:")]
+    assert sliding and all(c.level == "advice" and not is_broken(c) for c in sliding)
 
 
 def test_left_to_right_beyond_the_custom_is_never_red() -> None:

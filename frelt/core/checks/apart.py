@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 import numpy as np
+from msgspec.structs import replace
 
 from ..base.arrays import Array
 from ..base.kept import Each
@@ -37,7 +38,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             by_nature.setdefault(nature, []).append((n, box))
     if not by_nature:
         return
-    clean = True
+    found: list[tuple[int, int, Check]] = []
     walls = {c.id: walled(c) for c in rig.carriers}
     for rule in rig.rules.apart:
         a, b = by_nature.get(rule.a, []), by_nature.get(rule.b, [])
@@ -61,9 +62,8 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             wanted = rule.distance if walls[frames.carrier_of[one.id]] else _in_the_open(rule)
             if have >= wanted - 1e-3:
                 continue
-            clean = False
             held = status_of(have, low=NEAR * wanted, spread=(1 - NEAR) * wanted)
-            yield Check(
+            made = Check(
                 id=f"apart:{rule.a}:{rule.b}:{one.id}:{other.id}".replace(" ", "-"),
                 kind="apart",
                 subject=one.name,
@@ -78,8 +78,31 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 level=rig.rules.levels.get("apart", _level(rule, one, other)),
                 detail=(other.name, rule.why),
             )
-    if clean:
+            found.append((a[i][0], b[j][0], made))
+    yield from _nearest(rig, found)
+    if not found:
         yield Check(id="apart", kind="apart", subject="Things kept apart", quantity="length", status="ok")
+
+
+def _nearest(rig: Rig, found: list[tuple[int, int, Check]]) -> Iterable[Check]:
+    """One finding of several like things beside the same one: two jugs by a can are one danger, told of the nearer."""
+    kept: dict[tuple[str, int | str, int | str], list[Check]] = {}
+    for i, j, check in sorted(found, key=lambda f: (f[2].load or 0.0, f[2].id)):
+        rule = check.id.rsplit(":", 2)[0]
+        one, other = _like(rig.items[i]), _like(rig.items[j])
+        same = kept.get((rule, one, j)) or kept.get((rule, i, other))
+        if same is not None and same[0].level == check.level:
+            same.append(check)
+            continue
+        kept[rule, one, j] = kept[rule, i, other] = [check]
+    for group in {id(g): g for g in kept.values()}.values():
+        first, more = group[0], len(group) - 1
+        yield replace(first, detail=(*first.detail, str(more))) if more else first
+
+
+def _like(item: Item) -> str:
+    """What things of one sort have in common."""
+    return f"{item.kind} {item.origin or item.id}"
 
 
 OPEN_AIR = 0.25  # [m] that is enough of an advice in the open, a forearm; common practice, no source
@@ -119,8 +142,9 @@ def _gaps(a: Array, b: Array) -> Array:
 def _sentence(c: Check, units: Units) -> str:
     if c.load is None or c.limit is None:
         return "What should be kept apart is apart"
-    other, why = c.detail
-    return f"{c.subject} and {other} are {units.show(c.load, 'length')} apart where {units.show(c.limit, 'length')} is wanted: {why}"
+    other, why, *more = c.detail
+    like = f" ({more[0]} more like it)" if more else ""
+    return f"{c.subject} and {other}{like} are {units.show(c.load, 'length')} apart where {units.show(c.limit, 'length')} is wanted: {why}"
 
 
 def _brief(c: Check, units: Units) -> str:

@@ -48,6 +48,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             quantity="length",
             status="over" if met else "ok",
             items=(skid.id,),
+            level="advice",
             why=f"{skid.name} does not slide in from behind: {met} is in its way" if met else "",
         )
 

@@ -12,7 +12,7 @@ from ..statics.limit import Limit
 
 
 def _limits(b: Bearing) -> Iterable[Limit]:
-    within = b.rig.rules.side_difference
+    within = max(b.rig.rules.side_difference, b.rig.rules.side_most)
     for carrier in b.rig.carriers:
         axles = [a.id for a in carrier.axles]
         right = np.sum([b.supports.row(f"{a}/right") for a in axles], axis=0)
@@ -28,7 +28,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
             high=within,
             quantity="share",
             by_rule=True,
-            field="rules.side_difference",
+            field="rules.side_most",
         )
 
 
@@ -55,7 +55,7 @@ register(
     CheckKind(
         "side",
         "Left to right",
-        plate="a custom, not a plate: within about 5 % of what both sides carry",
+        plate="a custom, not a plate: about 5 % of what both sides carry is good; from about 12 % on it is worth a look while the tires hold",
         source="common practice, no published source",
         limits=_limits,
         sentence=_sentence,

@@ -22,7 +22,7 @@ def may_be(check: Check) -> bool:
     """Whether a finding may be accepted: any that is open but a plate, a support below zero, and tipping."""
     kind = KINDS.get(check.kind)
     said = tier(check.level or "broken", check.status, check.likely is not None) < QUIET
-    return said and kind is not None and kind.acceptable and not check.lifted
+    return said and kind is not None and (kind.acceptable or check.quantity == "length") and not check.lifted
 
 
 def accepted_now(check: Check, rig: Rig, frames: Frames, because: str, on: str) -> Accepted:

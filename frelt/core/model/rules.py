@@ -52,6 +52,7 @@ APART: tuple[Apart, ...] = (
 class RuleSet(Value, frozen=True, kw_only=True):
     """Limits of custom or law, copied into the rig with their source. Shares of the laden trailer or side.
 
+    side_difference: of the wheels of both sides, that is good.  side_most: from which it is worth a look.
     front_share: least share of a vehicle's own load on its front axle.  brakes_from: laden trailer that needs brakes [kg].
     width, height, length: greatest outside measures [m].  bridge: whether the US bridge formula is looked at.
     reserve: share of a limit below which a margin is `tight`.  person: who may step on the tail [kg],
@@ -67,6 +68,7 @@ class RuleSet(Value, frozen=True, kw_only=True):
     tongue_ball: tuple[Share, Share] = (0.10, 0.15)
     tongue_gooseneck: tuple[Share, Share] = (0.15, 0.25)
     side_difference: Share = 0.05
+    side_most: Share = 0.12
     front_share: Share = 0.20
     brakes_from: Mass | None = None
     width: Length | None = None

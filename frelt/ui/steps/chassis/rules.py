@@ -33,6 +33,7 @@ class RulesFields(QWidget):
             "rules.tongue": self._figure("Tongue share, at least", "tongue", self._least),
             "rules.tongue, most": self._figure("Tongue share, at most", "tongue", self._most),
             "rules.side_difference": self._share("Left to right, within", "side_difference"),
+            "rules.side_most": self._share("Left to right, told from", "side_most"),
             "rules.front_share": self._share("Front axle keeps at least", "front_share"),
             "rules.brakes_from": self._plain("Trailer brakes from", "brakes_from", "mass", 20_000),
             "rules.width": self._plain("Greatest width", "width", "length", 5),
@@ -142,7 +143,8 @@ class RulesFields(QWidget):
                 self.sets.addItem(f"{rules.name}, changed" if rules.id == "own" else rules.name, rules.id)
             self.sets.setCurrentIndex(self.sets.findData(rules.id))
         low, high = rules.tongue(kind)
-        shown: tuple[float | None, ...] = (low, high, rules.side_difference, rules.front_share, rules.brakes_from)
+        shown: tuple[float | None, ...] = (low, high, rules.side_difference, rules.side_most, rules.front_share)
+        shown += (rules.brakes_from,)
         shown += (rules.width, rules.height, rules.length, rules.reserve, rules.person)
         shown += (rules.walk_width, rules.arm, rules.reach_up)
         for n, field in enumerate(self.apart):
