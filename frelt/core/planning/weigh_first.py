@@ -50,9 +50,10 @@ class Gain(Struct, frozen=True):
 def tightest(solved: Solved) -> Check | None:
     """The load whose margin is least beside its own ±: of those known or with a typical plate; None where there is none."""
     found: list[tuple[float, Check]] = []
+    loads = {lim.id for lim in solved.loads.limits} if solved.loads is not None else set()
     for c in solved.checks:
         bound = c.limit if c.limit is not None else c.typical
-        if c.load is None or bound is None or not c.state or not c.field or solved.loads is None or c.quantity != "mass":
+        if c.load is None or bound is None or not c.state or c.id not in loads or not c.field or c.quantity != "mass":
             continue
         pm = hypot(c.spread, c.beyond_pm)
         if pm > 0:

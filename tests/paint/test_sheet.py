@@ -1,0 +1,79 @@
+"""The load sheet drops nothing: read back with pdfplumber and held against the report of `frelt check --json`."""
+
+import io
+import os
+import re
+from datetime import date
+from pathlib import Path
+
+import pdfplumber
+import pytest
+
+from frelt.core.base.units import METRIC, US, Units
+from frelt.core.judge.marks import WORDS, mark_of
+from frelt.core.judge.words import sentence
+from frelt.core.planning.accepting import accept
+from frelt.core.solve import solve
+from frelt.formats.document import decode
+from frelt.paint.pdf import application
+from frelt.paint.sheet import sheet_pdf
+
+FILES = sorted(Path("tests/fixtures/packed").glob("*.json")) + sorted(Path("frelt/data/demo").glob("*.json"))
+SOME = (
+    "hull-closed",
+    "shelter-van",
+    "ballast-wash",
+)  # the longest, one without a trailer, a pair with bars; all under check-long
+
+
+def letters(words: str) -> str:
+    """Without spaces, which a text layer does not keep."""
+    return re.sub(r"\s+", "", words)
+
+
+@pytest.mark.parametrize("units", [US, METRIC], ids=["us", "metric"])
+@pytest.mark.parametrize("file", FILES, ids=lambda f: f.name.split(".")[0])
+def test_every_load_and_every_finding_of_the_report_is_on_paper(file: Path, units: Units) -> None:
+    if not os.environ.get("FRELT_LONG") and (file.name.split(".")[0] not in SOME or units is METRIC):
+        pytest.skip("all of them under ./run check-long")
+    app = application()
+    document = decode(file.read_bytes())
+    rig = document.rigs[0]
+    solved = solve(rig)
+    with pdfplumber.open(io.BytesIO(sheet_pdf(document, rig, units, date(2026, 5, 4)))) as pdf:
+        lines = [line["text"] for page in pdf.pages for line in page.extract_text_lines()]
+        text = letters("".join(lines))
+        for page in pdf.pages:
+            assert max(c["bottom"] for c in page.chars) <= page.height - 15
+            assert max(c["x1"] for c in page.chars) <= page.width - 20
+    rows = [letters(line) for line in lines]
+    for check in solved.checks:
+        if check.told is None:
+            assert letters(sentence(check, units)) in text, check.id
+            continue
+        assert check.load is not None
+        word = "OVER" if mark_of(check) == "over" else WORDS[mark_of(check)]
+        start = letters(f"{word} {units.show(check.load, check.quantity)}")
+        limit = None if check.limit is None else letters(units.show(check.limit, check.quantity))
+        found = [r for r in rows if start in r and (limit is None or limit in r)]
+        assert found, (check.id, start, limit)
+    for item in rig.items:
+        assert letters(item.name) in text
+    for state in rig.states:
+        assert letters(state.name) in text
+    assert "SCALETICKET" in text and "more," not in text.replace("Morethanoneliquid", "")
+    del app
+
+
+def test_what_is_accepted_is_printed_with_its_reason() -> None:
+    app = application()
+    document = decode(FILES[2].read_bytes())
+    solved = solve(document.rigs[0])
+    one = next(c for c in solved.checks if c.kind == "overlap" and c.status == "over")
+    rig = accept(solved, one, "they nest, seen by the yard", "2026-05-04")
+    with pdfplumber.open(io.BytesIO(sheet_pdf(document, rig, US, date(2026, 5, 4)))) as pdf:
+        text = "\n".join(p.extract_text() for p in pdf.pages)
+    assert "ACCEPTED FOR THIS RIG" in text and "accepted on 2026-05-04, because they nest, seen by the yard" in text.replace(
+        "\n", " "
+    )
+    del app
