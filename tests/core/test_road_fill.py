@@ -8,7 +8,7 @@ from fluids.friction import friction_factor
 from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
-from scipy.optimize import minimize
+from scipy.optimize import linprog, minimize
 
 from frelt.core.base.constants import GRAVITY as G
 from frelt.core.base.units import GALLON
@@ -62,13 +62,43 @@ def test_every_fill_in_the_box_is_right_and_the_box_cannot_grow(places: list[tup
         fills = {c.tank.address: c.low + s * (c.fill - c.low) for c, s in zip(found.caps, share, strict=True)}
         assert wrong(one, fills) == []
     for grown in found.caps:
-        if not grown.full and grown.price > 0:
+        if not grown.full:
             worst = [dict.fromkeys((c.tank.address for c in found.caps), 0.0) for _ in range(1 << len(found.caps))]
             for mask, fills in enumerate(worst):
                 for n, c in enumerate(found.caps):
                     top = min(c.fill + 0.01, 1.0) if c is grown else c.fill
                     fills[c.tank.address] = top if mask >> n & 1 else c.low
             assert any(wrong(one, fills) for fills in worst)
+
+
+@examples(20)
+@given(st.lists(PLACES, min_size=2, max_size=4))
+def test_the_price_of_one_more_is_what_filling_it_by_a_liter_costs_the_others(places: list[tuple[float, float, float]]) -> None:
+    """Source: finite differences. The tank is given a liter more and the whole fill is looked for again in the others, by a simplex
+    of another making (SciPy's HiGHS dual on rows put together here), which must find so much less, or nothing at all."""
+    from frelt.core.liquids.fill_choice import choices
+    from frelt.core.liquids.road_fill import _programs
+
+    solved = solve(laden(places))
+    found = road_fill(solved)
+    if not found.caps or solved.loads is None:
+        return
+    rows = next(_programs(solved, solved.loads, (0,), choices(solved.rig, solved.loads, (0,)), False, None))
+    whole = np.array([c.choice.whole for c in found.caps])
+    fills = np.array([c.fill for c in found.caps])
+    for i, cap in enumerate(found.caps):
+        if cap.full or (rows.top[i] - fills[i]) * whole[i] < 1e-3:
+            continue
+        equal = np.eye(len(fills))[[i]]
+        bounds = list(zip(rows.low, rows.top, strict=True))
+        rest = rows.rest + 1e-7 * np.abs(rows.a).max(axis=1)
+        best = linprog(-whole, rows.a, rest, equal, [fills[i] + 1e-3 / whole[i]], bounds=bounds, method="highs-ds")
+        if cap.price is None:
+            assert not best.success
+            continue
+        assert best.success
+        assert cap.price == pytest.approx(1.0 + (float(whole @ fills) + best.fun) / 1e-3, abs=2e-3)
+        assert cap.price >= 1.0 - 1e-3  # else the whole would be more with it
 
 
 @examples(25)
@@ -243,7 +273,7 @@ def test_tanks_joined_at_different_heights_have_one_cap_that_is_right_all_the_wa
         share = rng.integers(0, 2, 2) if rng.random() < 0.3 else rng.random(2)
         fills = {c.tank.address: c.low + s * (c.fill - c.low) for c, s in zip(found.caps, share, strict=True)}
         assert wrong(one, both(fills)) == []
-    for grown in (c for c in found.caps if not c.full and c.price < 1e-6):
+    for grown in (c for c in found.caps if not c.full and c.price is None):
         more = {c.tank.address: min(c.fill + (0.02 if c is grown else 0.0), 1.0) for c in found.caps}
         lows = [{**more, x.tank.address: x.low} for x in found.caps if x is not grown]
         assert any(wrong(one, both(f)) for f in (more, *lows)) or grown.fill > grown.choice.shares[-1] - 0.021

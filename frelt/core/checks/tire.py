@@ -2,8 +2,11 @@
 
 from collections.abc import Iterable
 
-from ..judge.check import Bearing, CheckKind, named, register
-from ..judge.plates import tire_rating
+from ..base.figure import rated
+from ..base.units import Units
+from ..judge.check import Bearing, Check, CheckKind, named, register
+from ..judge.plates import softer, tire_rating
+from ..judge.words import carried, subject, when
 from ..statics.limit import Limit
 
 
@@ -11,6 +14,8 @@ def _limits(b: Bearing) -> Iterable[Limit]:
     for carrier, axle, field in b.axles():
         tires = axle.tires
         each = tire_rating(axle)
+        inside, printed = rated(tires.pressure), rated(tires.printed)
+        soft = (repr(inside), repr(printed)) if softer(axle) is not None else ()
         for side in ("left", "right"):
             end = f"{axle.id}/{side}"
             named_end = (named(b.rig, carrier, axle), side, "tires" if tires.each_end > 1 else "tire")
@@ -26,7 +31,16 @@ def _limits(b: Bearing) -> Iterable[Limit]:
                 support=True,
                 end=named_end,
                 plates=tires.each_end,
+                detail=soft,
             )
+
+
+def _sentence(c: Check, units: Units) -> str:
+    said = carried(subject(c, units), c, units, on="tire") + when(c)
+    if not c.detail:
+        return said
+    inside, printed = (units.show(float(p), "pressure") for p in c.detail)
+    return f"{said}; {inside} is in it where {printed} is printed beside its load"
 
 
 register(
@@ -36,6 +50,7 @@ register(
         plate="maximum load molded on the tire's sidewall, beside its pressure (two figures mean single and dual), or its load index, typed as LI 108",
         source="tire sidewall; 49 CFR 571.120: tires of an axle carry at least its GAWR",
         limits=_limits,
+        sentence=_sentence,
         noun="tire",
         with_bars=True,
         acceptable=False,

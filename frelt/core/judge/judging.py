@@ -289,6 +289,7 @@ class ByState:
             beyond_pm=float(at.beyond_pm[s, m]),
             told=Told(self._teller(m, s, low)),
             end=limit.end,
+            detail=limit.detail,
         )
         return with_accepted(made, self._accepted) if self._accepted else made
 

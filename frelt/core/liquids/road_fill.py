@@ -33,7 +33,8 @@ MOST_WAYS = 600  # programs that are looked at, of joined tanks at different hei
 
 
 class Cap(Struct, frozen=True):
-    """One tank's cap. low, fill: shares of capacity.  price: what one more liter of it takes from the rest [L].
+    """One tank's cap. low, fill: shares of capacity.  price: what one more liter of it takes from all the others [L]; None where
+    it is full, or where no emptying of the others makes room for one more.
 
     full: whether the tank itself is what stops it.  tank: joined ones stand as one of them, with the capacity of all.
     """
@@ -41,7 +42,7 @@ class Cap(Struct, frozen=True):
     tank: Tank
     low: float
     fill: float
-    price: float
+    price: float | None
     full: bool
     choice: Choice
 
@@ -197,14 +198,41 @@ def road_fill(
     if best is None:
         return first or RoadFill((), exact, (), known, counted, why="no fill at all keeps every limit")
     _, fills, duals, program = best
-    price = duals @ _scaled(program)[0]
     caps = tuple(
-        Cap(c.tank, float(c.shares[0]), float(u), float(p / c.whole), bool(u >= c.shares[-1] - 1e-9), c)
-        for c, u, p in zip(free, fills, price, strict=True)
+        Cap(c.tank, float(c.shares[0]), float(u), p, bool(u >= c.shares[-1] - 1e-9), c)
+        for c, u, p in zip(free, fills, _prices(program, fills), strict=True)
     )
     order = np.argsort(-duals, kind="stable")
     binding = tuple(dict.fromkeys(loads.limits[program.limit[i]].subject for i in order if duals[i] > 1e-9))
     return RoadFill(caps, exact, binding, known, counted, hours(tanks, fills, _heels(free), drawn))
+
+
+LITER = 1e-3  # m³
+
+
+def _prices(program: _Program, fills: Array) -> list[float | None]:
+    """What one more liter in each takes from all the others [L], by a program each in which it has that liter more.
+
+    Where less than a liter is left to its top, so much less is asked. None where there is no way to make room.
+    """
+    from scipy.optimize import linprog
+
+    a, rest = _scaled(program)
+    found: list[float | None] = []
+    for i, (fill, whole) in enumerate(zip(fills, program.capacity, strict=True)):
+        more = min(LITER / whole, program.top[i] - fill)
+        if more < 1e-6:
+            found.append(None)
+            continue
+        others = np.where(np.arange(len(fills)) == i, 0.0, -program.capacity)
+        left = []
+        for least in (fill, fill + more):
+            bounds = [(least, None) if j == i else b for j, b in enumerate(zip(program.low, program.top, strict=True))]
+            best = linprog(others, a, rest + 1e-12, bounds=bounds, method="highs")
+            left.append(-best.fun if best.success else None)
+        old, new = left
+        found.append(None if old is None or new is None else float(old - new) / float(more * whole))
+    return found
 
 
 def _better(one: Sequence[float], other: Sequence[float]) -> bool:

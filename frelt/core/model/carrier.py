@@ -42,12 +42,18 @@ class Deck(Value, frozen=True, kw_only=True):
 
 
 class Tires(Value, frozen=True, kw_only=True):
-    """Tires on one end of an axle. rating: of one tire at its pressure [kg].  diameter, width: [m]."""
+    """Tires on one end of an axle. rating: of one tire, molded beside a pressure [kg].  printed: that pressure [Pa].
+
+    pressure: what is in it, cold [Pa].  by_table: what its maker's table says it carries there [kg].  wheel: rating of one [kg].
+    diameter, width: [m].
+    """
 
     rating: Rating = None
     each_end: Annotated[int, Meta(ge=1, le=2)] = 1
     load_index: Annotated[int, Meta(ge=0, le=179)] | None = None
+    printed: Rating = None
     pressure: Rating = None
+    by_table: Rating = None
     wheel: Rating = None
     diameter: Length = 0.68
     width: Length = 0.205

@@ -23,6 +23,7 @@ class Limit(Struct, frozen=True):
     support: whether it is what a support carries: below zero it is lifted, which is over whatever its rating.
     end: of a tire, its axle, its side and its noun, from which each reader's own subject is made.
     field: where the limit is typed (see `edit.set_rating`).
+    detail: what its own kind needs for its words.
     plates: how many of such plates bear it together.  typical: what its class usually has where the plate is unread [kg].
     """
 
@@ -45,6 +46,7 @@ class Limit(Struct, frozen=True):
     support: bool = False
     end: tuple[str, str, str] | None = None
     plates: int = 1
+    detail: tuple[str, ...] = ()
     typical: float | None = None
 
     @property

@@ -145,7 +145,17 @@ class Form:
 
         number = "".join(c for c in field if c.isdigit())
         asked = f"plate:{kind}:{number}" if number else f"plate:{kind}"
-        made = self.field(label, quantity, asked, value, typed, "unknown", high=60_000, may_be_empty=True, no_zero=NO_PLATE)
+        made = self.field(
+            label,
+            quantity,
+            asked,
+            value,
+            typed,
+            "unknown",
+            high=60_000 if quantity == "mass" else 2e6,
+            may_be_empty=True,
+            no_zero=NO_PLATE,
+        )
         tip(made, f"Where to look: {KINDS[kind].plate}. Without a plate, type “not rated”.")
 
         def none() -> None:

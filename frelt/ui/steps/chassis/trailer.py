@@ -139,10 +139,14 @@ def axle_plates(form: Form, carrier: Carrier) -> list[QWidget]:
     """Ratings of axles, tires and wheels of any carrier, with what the deck may bear."""
     listed: list[QWidget] = [form.plate(f"{a.name} (GAWR)", f"axles[{n}].rating", "axle") for n, a in enumerate(carrier.axles)]
     listed += [form.plate(f"{a.name}, each tire", f"axles[{n}].tires.rating", "tire") for n, a in enumerate(carrier.axles)]
-    listed += [
-        form.plate(f"{a.name}, pressure", f"axles[{n}].tires.pressure", "tire", "pressure") for n, a in enumerate(carrier.axles)
-    ]
-    listed += [form.plate(f"{a.name}, each wheel", f"axles[{n}].tires.wheel", "tire") for n, a in enumerate(carrier.axles)]
+    for n, a in enumerate(carrier.axles):
+        tires = f"axles[{n}].tires"
+        listed += [
+            form.plate(f"{a.name}, pressure printed there", f"{tires}.printed", "tire", "pressure"),
+            form.plate(f"{a.name}, pressure in it, cold", f"{tires}.pressure", "tire", "pressure"),
+            form.plate(f"{a.name}, tire so by table", f"{tires}.by_table", "tire"),
+            form.plate(f"{a.name}, each wheel", f"{tires}.wheel", "wheel"),
+        ]
     listed += [form.plate("Roof or rack", "ratings.roof", "deck"), form.plate("Floor, one item", "ratings.deck_point", "deck")]
     return listed
 

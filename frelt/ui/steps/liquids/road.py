@@ -54,7 +54,7 @@ class CapRows(QWidget):
         if cap.full:
             return f"full, {amount}", ""
         one = "gallon" if units.volume == "gal" else "liter"
-        price = f"one more {one} takes {cap.price:.1f} of the others" if cap.price > 0.05 else f"not one {one} more"
+        price = f"one more {one} takes {cap.price:.2f} of the others" if cap.price is not None else f"not one {one} more"
         return f"{amount} of {units.show(whole, 'volume')}", price
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
