@@ -321,6 +321,12 @@ def test_an_engine_on_a_dovetail_leans_and_a_leveling_stand_cures_it() -> None:
     assert after.frames.items["m"].level and not of(after, "level")
     stand = next(i for i in fix.rig.items if i.kind == "stand")
     assert stand.height.value - 0.03 == pytest.approx(stand.length.value * np.tan(angle), rel=1e-2)
+    gross = solved.check("gross")
+    assert gross is not None and gross.load is not None
+    ratings = replace(base.ratings, gross=plate(gross.load + 1.0))
+    near = solve(replace(one, trailer=replace(one.carriers[0], ratings=ratings)))  # the stand itself is then too much
+    (stand_all_the_same,) = (f for f in fixes(near, of(near, "level")[0], US) if f.kind == "level")
+    assert "its weight makes this worse: " in stand_all_the_same.words
 
 
 @given(st.floats(-0.8, 0.8), st.floats(0.02, 0.5), st.floats(50, 400), st.floats(0.3, 0.9))

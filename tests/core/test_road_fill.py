@@ -12,10 +12,11 @@ from scipy.optimize import linprog, minimize
 
 from frelt.core.base.constants import GRAVITY as G
 from frelt.core.base.units import GALLON
+from frelt.core.kind.draws import rates
 from frelt.core.kind.substances import hypochlorite
 from frelt.core.liquids.drain import drain_time, flow, friction, level_time
 from frelt.core.liquids.fill_order import fill_order
-from frelt.core.liquids.road_fill import RoadFill, fill_marks, rates, road_fill, with_road_fill
+from frelt.core.liquids.road_fill import RoadFill, fill_marks, road_fill, with_road_fill
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange
 from frelt.core.model.ties import Joined

@@ -333,6 +333,11 @@ def test_every_check_is_one_key_away_and_keys_come_from_the_one_list(window: Win
     assert listed["Turn by a quarter"] == "R" and "Drag without snapping" in listed
 
 
+def cures_of(table: ChecksTable) -> list[QPushButton]:
+    widgets = [table.cures.itemAt(n).widget() for n in range(table.cures.count())]  # type: ignore[union-attr]
+    return [w for w in widgets if isinstance(w, QPushButton)]
+
+
 def test_a_finding_is_accepted_by_one_key_and_a_reason_and_opened_again(window: Window, qtbot: QtBot) -> None:
     file = Path(__file__).parents[1] / "fixtures/packed/harbor-skid.frelt.json"
     window.files.open_path(file)
@@ -350,6 +355,12 @@ def test_a_finding_is_accepted_by_one_key_and_a_reason_and_opened_again(window: 
     table.choose(said.id)
     QTest.mouseClick(table.reopen, LEFT)
     assert verdict(window) == words
+    table.choose(said.id)
+    qtbot.waitUntil(lambda: any(b.isVisible() for b in cures_of(table)), timeout=5000)
+    QTest.mouseClick(cures_of(table)[0], LEFT)  # what is chosen in the table offers its own
+    again = window.desk.solved.check(said.id)  # type: ignore[union-attr]
+    assert again is None or again.status != "over"
+    window.desk.undo()
     plate = next(c for c in table.shown if c.kind == "payload")
     table.choose(plate.id)
     assert not table.because.isEnabled() and "never accepted" in table.ask.text()

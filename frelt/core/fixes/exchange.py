@@ -8,6 +8,8 @@ from ..base.units import Units
 from ..edit.items import exchange
 from ..geometry.frames import standing_on
 from ..judge.check import Check
+from ..kind.registry import kind_of
+from ..model.item import Item
 from ..placing.room import middle_of
 from ..solve import Solved
 from ..statics.loads import Loads
@@ -64,11 +66,24 @@ def _hopeful(solved: Solved, loads: Loads, check: Check, m: int, s: int) -> Iter
     for n, a in enumerate(movable):
         still()
         for b in movable[n + 1 :]:
+            if not alike(a, b):
+                continue
             relief = (wet[a.id] - wet[b.id]) * (here[a.id] - here[b.id])
             if relief > max(needed, 0.0) * 0.98:
                 (ax, ay), (bx, by) = middles[a.id], middles[b.id]
                 distance = ((bx - ax) ** 2 + (by - ay) ** 2) ** 0.5
                 yield (a.mass.value + b.mass.value) * distance, a.id, b.id
+
+
+LIKE = 0.25  # of a side, that two things may differ which one would put in each other's place; common practice, no source
+
+
+def alike(a: Item, b: Item) -> bool:
+    """Whether two things are of one kind, or of much the same footprint: what nobody would exchange is not proposed."""
+    if a.kind == b.kind and kind_of(a).make is not None:  # boxes may be anything
+        return True
+    one, other = (sorted((i.length.value, i.width.value)) for i in (a, b))
+    return all(abs(x - y) <= LIKE * max(x, y) for x, y in zip(one, other, strict=True))
 
 
 register("exchange", _propose)

@@ -12,7 +12,7 @@ from msgspec import Struct
 
 from ..base.units import Units
 from ..judge.check import Check
-from ..judge.status import RANKS, Status
+from ..judge.status import LEVELS, RANKS, Status
 from ..masses.weigh import weigh
 from ..model.item import Item
 from ..model.rig import Rig
@@ -76,8 +76,16 @@ def still() -> None:
         raise Enough
 
 
-def proved(before: Solved, check_id: str, rig: Rig) -> Status | None:
-    """The cured check's new status, or None where the rig does not cure it or harms another check.
+class Proof(Struct, frozen=True):
+    """What a proposed rig comes to. status: of the check then.  worse: the checks that it harms, as they are then."""
+
+    status: Status
+    worse: tuple[Check, ...] = ()
+
+
+def proof(before: Solved, check_id: str, rig: Rig) -> Proof | None:
+    """What a rig does to a check and to all others that are as grave; None where it does not cure it. Who cures a danger may have to
+    leave a lid harder to reach.
 
     Raises Enough where the search is to end.
     """
@@ -85,21 +93,31 @@ def proved(before: Solved, check_id: str, rig: Rig) -> Status | None:
         raise Enough
     after = solve(rig, before.frames.kept)
     was = {c.id: c for c in before.checks}
-    now = {c.id: c for c in after.checks}
-    target, old = now.get(check_id), was[check_id]
+    target, old = after.check(check_id), was[check_id]
     status: Status = target.status if target is not None else "ok"
     if status == "over" or RANKS[status] <= RANKS[old.status]:
         return None
-    for c in after.checks:
-        if c.id == check_id:
-            continue
-        earlier = was.get(c.id)
-        allowed = RANKS[earlier.status] if earlier is not None else RANKS["ok"]
-        if RANKS[c.status] < allowed:
-            return None
-        if c.status == "over" and earlier is not None and c.excess > earlier.excess + 1e-9:
-            return None
-    return status
+    grave = LEVELS.index(old.level or "broken")
+    others = (c for c in after.checks if c.id != check_id and LEVELS.index(c.level or "broken") <= grave)
+    return Proof(status, tuple(c for c in others if _harmed(c, was.get(c.id))))
+
+
+def _harmed(check: Check, earlier: Check | None) -> bool:
+    """Whether a check is worse than it was: of a graver status, over by more, or open again after somebody accepted it."""
+    if earlier is not None and earlier.accepted is not None and check.accepted is None:
+        return True
+    if RANKS[check.status] < (RANKS[earlier.status] if earlier is not None else RANKS["ok"]):
+        return check.accepted is None
+    return check.status == "over" and earlier is not None and check.excess > earlier.excess + 1e-9
+
+
+def proved(before: Solved, check_id: str, rig: Rig) -> Status | None:
+    """The cured check's new status, or None where the rig does not cure it or harms another check that is as grave.
+
+    Raises Enough where the search is to end.
+    """
+    found = proof(before, check_id, rig)
+    return found.status if found is not None and not found.worse else None
 
 
 def fixes(solved: Solved, check: Check, units: Units, wanted: Callable[[], bool] = lambda: True) -> tuple[Fix, ...]:

@@ -7,10 +7,11 @@ from msgspec.structs import replace
 from ..base.figure import Figure
 from ..base.units import Units
 from ..judge.check import Check
+from ..judge.words import brief
 from ..kind.make import made
 from ..model.item import Placement
 from ..solve import Solved
-from .fix import Fix, proved, register
+from .fix import Fix, proof, register
 
 LOW = 0.03  # of the stand at its low end [m]
 
@@ -38,12 +39,15 @@ def _fixes(solved: Solved, check: Check, units: Units) -> Iterator[Fix]:
     on_it = replace(item, place=Placement(deck=stand.decks[0].id, u=0.0, v=0.0, turns=turns))
     items = tuple(on_it if i.id == item.id else i for i in rig.items)
     trial = replace(rig, items=(*items, stand))
-    leaves = proved(solved, check.id, trial)
-    if leaves is not None:
-        tall = units.show(stand.height.value, "length")
-        yield Fix(
-            "level", check.id, f"a leveling stand below {item.name}, {tall} at its high end", trial, 1.0, leaves, (item.id,)
-        )
+    found = proof(solved, check.id, trial)
+    if found is None or any(c.kind == "overlap" for c in found.worse):
+        return
+    words = f"a leveling stand below {item.name}, {units.show(stand.height.value, 'length')} at its high end"
+    if found.worse:  # its weight is the price of a machine that stands level: said, not hidden
+        worst = min(found.worse, key=lambda c: c.rank)
+        more = f" and {len(found.worse) - 1} more" if len(found.worse) > 1 else ""
+        words += f"; its weight makes this worse: {brief(worst, units)}{more}"
+    yield Fix("level", check.id, words, trial, 1.0, found.status, (item.id,))
 
 
 register("level", _fixes)

@@ -5,9 +5,12 @@ from math import floor
 
 import numpy as np
 
+from ..base.text import duration, joined
 from ..base.units import Units
 from ..edit.states import set_fill
 from ..judge.check import Check
+from ..kind.capability import can
+from ..kind.draws import rates
 from ..masses.item_rows import Tank
 from ..model.state import FillRange
 from ..solve import Solved
@@ -87,6 +90,12 @@ def _fix(solved: Solved, check: Check, units: Units, liquid: str, tanks: list[Ta
     if leaves is None:
         return None
     words = f"travel with {units.show(volume, 'volume')} of {liquid} at most"
+    own = [rig.item(t.item).name for t in tanks if can(rig.item(t.item), "wash", "soft wash")]
+    if own:  # a machine's own tank is no place to save weight, unless it is said to be one
+        words += f", in {joined(own)} too"
+    rate = rates(rig).get(tanks[0].part.liquid.tint, 0.0)
+    if rate > 0:
+        words += f": {duration(volume / rate)} of work with everything running"
     return Fix("travel", check.id, words, rig, left, leaves, tuple(t.item for t in tanks))
 
 

@@ -16,8 +16,7 @@ from numpy.typing import NDArray
 from ..base.arrays import Array
 from ..base.value import FreltError
 from ..edit.states import set_fill
-from ..kind.capability import can
-from ..kind.registry import given
+from ..kind.draws import rates
 from ..masses.item_rows import Tank
 from ..model.liquid import Tint
 from ..model.rig import Rig
@@ -98,23 +97,6 @@ class _Program(Struct, frozen=True):
     low: Array
     top: Array
     capacity: Array
-
-
-def rates(rig: Rig) -> dict[Tint, float]:
-    """How fast each liquid is drawn with everything running [m³/s]: machines draw water, soft-wash pumps half SH.
-
-    Half and half at full water and full SH: common practice, no source.
-    """
-    found: dict[Tint, float] = {}
-    for item in rig.items:
-        if item.built_in or not can(item, "wash", "soft wash"):
-            continue
-        flow = given(item)["flow"]
-        soft = can(item, "soft wash")
-        if soft:
-            found["sh"] = found.get("sh", 0.0) + flow / 2
-        found["water"] = found.get("water", 0.0) + (flow / 2 if soft else flow)
-    return found
 
 
 def _programs(

@@ -16,17 +16,22 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from ...core.fixes.fix import Fix, fixes
 from ...core.judge.accepted import may_be
 from ...core.judge.check import KINDS, Check
-from ...core.judge.marks import WORDS, mark_of
+from ...core.judge.marks import WORDS, is_open, mark_of
 from ...core.judge.words import sentence
 from ...core.planning.accepting import accept, not_accepted
+from ...core.solve import Solved, solve
 from ..widgets.fields import prose
-from ..widgets.text import Words, tip
+from ..widgets.text import Words, literal, tip
 from .desk import Desk
+from .jobs import Running
 from .panels import plain_table
 
 ASK = "Seen, and right for this rig, because"
+JOB = "fixes of the chosen finding"
+MOST_FIXES = 3
 USUAL = "they nest, seen"  # what is offered where nothing is typed
 
 
@@ -41,6 +46,7 @@ class ChecksTable(QDialog):
         self.table = plain_table(["Is", "Check", "Worst case", "Load", "Limit", "Margin", "±", "Source of the limit"])
         self.table.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
         self.table.itemSelectionChanged.connect(self._offer)
+        self.table.itemSelectionChanged.connect(self._look)
         self.shown: tuple[Check, ...] = ()
         self.ask = Words(ASK)
         self.because = QLineEdit()
@@ -62,8 +68,10 @@ class ChecksTable(QDialog):
         line.addWidget(self.because, 1)
         line.addWidget(self.take)
         line.addWidget(self.reopen)
+        self.cures = QHBoxLayout()
         box = QVBoxLayout(self)
         box.addWidget(self.table)
+        box.addLayout(self.cures)
         box.addLayout(line)
         box.addWidget(
             prose(
@@ -153,6 +161,44 @@ class ChecksTable(QDialog):
                 if barred
                 else "This is no finding that could be accepted."
             )
+
+    def _look(self) -> None:
+        """Look for fixes of the chosen finding, beside the window."""
+        check, solved = self._chosen(), self.desk.session.solved
+        self._offer_cures(())
+        if check is None or solved is None or not is_open(check) or check.status not in ("over", "tight"):
+            return
+        units, check_id = self.desk.units, check.id
+
+        def look(running: Running) -> tuple[Fix, ...]:
+            own = solve(solved.rig)
+            same = own.check(check_id)
+            return fixes(own, same, units, running.still) if same is not None else ()
+
+        self.desk.jobs.start(JOB, look, lambda found: self._take_cures(solved, check_id, found))
+
+    def _take_cures(self, solved: Solved, check_id: str, found: tuple[Fix, ...]) -> None:
+        chosen = self._chosen()
+        if solved is self.desk.session.solved and chosen is not None and chosen.id == check_id:
+            self._offer_cures(found, "No single move cures this one.")
+
+    def _offer_cures(self, found: tuple[Fix, ...], none: str = "") -> None:
+        """A button for each fix, the first three; a word where there is none."""
+        while (taken := self.cures.takeAt(0)) is not None:
+            widget = taken.widget()
+            if widget is not None:
+                widget.hide()
+                widget.deleteLater()
+        for fix in found[:MOST_FIXES]:
+            button = QPushButton(literal(fix.words))
+            button.setObjectName("fix")
+            button.setAutoDefault(False)
+            tip(button, f"Proved by computing the rig again; leaves this check {fix.leaves}.")
+            button.clicked.connect(lambda _, f=fix: self.desk.edit(lambda _: f.rig, f.words))
+            self.cures.addWidget(button)
+        if none and not found:
+            self.cures.addWidget(Words(none))
+        self.cures.addStretch(1)
 
     def accept_it(self) -> None:
         """Accept the chosen finding for the reason typed, or the one offered."""
