@@ -323,3 +323,39 @@ def test_the_load_sheet_is_written_from_hand_over(window: Window, tmp_path: obje
     assert out.read_bytes().startswith(b"%PDF") and "Load sheet written" in window.message.text()
     window.files.sheet_to(tmp_path / "no/where.pdf")  # type: ignore[operator]
     assert "No such file" in window.message.text()
+
+
+def test_what_is_not_as_usual_in_a_state_is_ticked_and_every_tie_and_threshold_has_a_control(window: Window) -> None:
+    page = go(window, 4).states  # type: ignore[attr-defined]
+    window.desk.show_state("leaving")
+    QApplication.processEvents()
+    unusual = page.unusual
+    unusual.more.click()
+    assert unusual.list.isVisible() and unusual.list.count() == len(unusual.listed) > 5
+    before = window.desk.solved.check("gross").load  # type: ignore[union-attr]
+    for what, field in (("absent", "absent"), ("dry", "dry")):
+        n, one = next((n, e) for n, e in enumerate(unusual.listed) if e.what == what and not e.on)
+        unusual.list.item(n).setCheckState(Qt.CheckState.Checked)
+        assert one.id in getattr(rig_of(window).state("leaving"), field)
+    n = next(n for n, e in enumerate(unusual.listed) if e.what == "absent" and e.on)
+    assert n < 2 and "(2)" in unusual.more.text()  # what is so stands first
+    gone = unusual.listed[n].id
+    later = next(m for m, e in enumerate(unusual.listed) if e.what == "later" and e.id == gone)
+    unusual.list.item(later).setCheckState(Qt.CheckState.Checked)
+    state = rig_of(window).state("leaving")
+    assert gone in state.later and gone not in state.absent
+    for _ in range(3):
+        window.desk.undo()
+    assert window.desk.solved.check("gross").load == before  # type: ignore[union-attr]
+    page.tied.others.more.click()
+    (tie,) = rig_of(window).links
+    assert tie.high == 0.75 and len(tie.factors) == 2
+    field = page.tied.others.findChild(QLineEdit, "sum of tanks 1: … at most")
+    typed(window, "sum of tanks 1: … at most", "60 %")
+    assert rig_of(window).links[0].high == pytest.approx(0.6)
+    (said,) = [w.text() for w in page.tied.others.findChildren(QLabel) if " × " in w.text()]
+    assert "+" in said
+    rules = go(window, 1).rules  # type: ignore[attr-defined]
+    words = [t.words for t in rig_of(window).rules.thresholds]
+    rules.thresholds.more.click()
+    assert [t.words for t in rig_of(window).rules.thresholds] == [*words, "look up what applies"]

@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWid
 from ...core.base.units import Quantity
 from ..frame.desk import Desk
 from .fields import FigureField, heading, link
+from .text import Words as Label
 
 Get = Callable[[], Sequence[Any]]
 Put = Callable[[tuple[Any, ...], str], None]
@@ -46,7 +47,10 @@ class Choice:
 
 
 class PartsList(QWidget):
-    """Entries with their figures, each removable, and a link that adds one. asked: names the dimension drawn, by id."""
+    """Entries with their figures, each removable, and a link that adds one. asked: names the dimension drawn, by id.
+
+    told: words over an entry that are not to be changed.  longest: signs of a name.
+    """
 
     def __init__(
         self,
@@ -60,10 +64,13 @@ class PartsList(QWidget):
         choices: Sequence[Choice] = (),
         named: str = "name",
         asked: str = "",
+        told: Callable[[Any], str] | None = None,
+        longest: int = 80,
     ) -> None:
         super().__init__()
         self.desk, self.one, self._get, self._put, self._make = desk, one, get, put, make
         self._columns, self._choices, self._named, self._asked = columns, choices, named, asked
+        self._told, self._longest = told, longest
         self._blocks: list[tuple[str, QWidget, QLineEdit | None, list[QComboBox], list[FigureField]]] = []
         box = QVBoxLayout(self)
         box.setContentsMargins(0, 0, 0, 0)
@@ -111,9 +118,13 @@ class PartsList(QWidget):
         if self._named:
             name = QLineEdit()
             name.setAccessibleName(f"Name of {self.one} {n + 1}")
-            name.setMaxLength(80)
+            name.setMaxLength(self._longest)
             name.editingFinished.connect(lambda e=name: self._rename(n, e.text().strip()))
             top.addWidget(name, 1)
+        if self._told is not None:
+            said = Label(self._told(entry))
+            said.setWordWrap(True)
+            top.addWidget(said, 1)
         boxes = []
         lines: list[QHBoxLayout] = []  # of at most two words each
         for choice in self._choices:

@@ -10,10 +10,11 @@ from ....app import stock
 from ....core.base.text import capital
 from ....core.base.units import Quantity
 from ....core.model.carrier import Coupling
-from ....core.model.rules import APART, RuleSet
+from ....core.model.rules import APART, RuleSet, Threshold
 from ....core.report.notes import notes
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column, heading, prose
+from ...widgets.parts import Choice, Column, PartsList
 from ...widgets.text import tip
 
 OWN = "set by the shop"
@@ -50,6 +51,7 @@ class RulesFields(QWidget):
         self.bridge.clicked.connect(
             lambda: self._put(lambda r: replace(r, bridge=self.bridge.isChecked()), "bridge", "bridge formula")
         )
+        self.thresholds = self._thresholds()
         self.source = prose("")
         self.notes = prose("")
         box = column(
@@ -59,6 +61,7 @@ class RulesFields(QWidget):
             self.bridge,
             heading("Kept apart, at least"),
             *self.apart,
+            self.thresholds,
             self.source,
             self.notes,
         )
@@ -129,6 +132,34 @@ class RulesFields(QWidget):
             self.desk.edit(lambda r: replace(r, rules=chosen), f"rules: {chosen.name}")
             self.desk.settings.change(rules=chosen.id)
 
+    def _thresholds(self) -> PartsList:
+        """The weights from which other rules may apply, to be looked up; they are the shop's to change."""
+
+        def get() -> tuple[Threshold, ...]:
+            return self.desk.rig.rules.thresholds if self.desk.rig is not None else ()
+
+        def put(entries: tuple[Threshold, ...], words: str) -> None:
+            self._put(lambda r: replace(r, thresholds=entries), "thresholds", words)
+
+        weights = (
+            ("gross ratings added up", "ratings"),
+            ("laden trailer", "laden trailer"),
+            ("laden vehicle", "laden vehicle"),
+            ("laden rig", "laden rig"),
+        )
+        return PartsList(
+            self.desk,
+            "To be looked up from a weight on",
+            "threshold",
+            get,
+            put,
+            lambda: Threshold(name="From here on", mass=3500.0, of="laden rig", words="look up what applies", source=OWN),
+            [Column("From", lambda t: t.mass, lambda t, v: replace(t, mass=v), "mass", 0.0, 60_000.0)],
+            [Choice("Of", "of", weights)],
+            named="words",
+            longest=400,
+        )
+
     def refresh(self) -> None:
         """Show the rules of the rig on the bench."""
         rig, solved = self.desk.rig, self.desk.solved
@@ -153,6 +184,7 @@ class RulesFields(QWidget):
             field.show_value(value, "no rule")
             tip(field, f"Source: {rules.source_of(name.removeprefix('rules.').partition(',')[0])}")
         self.bridge.setChecked(rules.bridge)
+        self.thresholds.refresh()
         self.source.setText(
             f"{rules.name}: {rules.source}. Rest on a field for its own source; check with your local authority."
         )

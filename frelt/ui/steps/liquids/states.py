@@ -19,6 +19,7 @@ from ...frame.desk import Desk
 from ...widgets.fields import heading, prose
 from .aboard import Aboard
 from .tied import TiedPart
+from .unusual import UnusualPart
 
 FILLS = (
     ("Any fill, heel to full", "any"),
@@ -60,6 +61,7 @@ class StatesPart(QWidget):
             self.water.addItem(words, water)
         self.water.activated.connect(lambda: self._put("water of the state", water=self.water.currentData()))
         self.aboard = Aboard(desk)
+        self.unusual = UnusualPart(desk)
         self.tied = TiedPart(desk, self)
         self.copy, self.drop = QPushButton("Add a state like it"), QPushButton("Remove")
         self.copy.clicked.connect(self._copy)
@@ -76,6 +78,7 @@ class StatesPart(QWidget):
         box.addWidget(self.fill)
         box.addWidget(self.water)
         box.addWidget(self.aboard)
+        box.addWidget(self.unusual)
         box.addLayout(row)
         box.addWidget(self.tubes, 1)
         box.addWidget(self.tied)
@@ -88,6 +91,7 @@ class StatesPart(QWidget):
     def refresh(self) -> None:
         """Show the state as it is."""
         self.aboard.refresh()
+        self.unusual.refresh()
         self.tied.refresh()
         state = self.desk.state
         for widget in (self.name, self.kind, self.fill, self.water, self.drop, self.copy):

@@ -3,13 +3,16 @@
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QWidget
 
-from ....core.edit.tied import Tied, tied, with_tied
+from ....core.base.text import joined
+from ....core.edit.tied import Tied, tied, tied_of, with_tied
+from ....core.model.rig import Rig
+from ....core.model.ties import Link
 from ...frame.desk import Desk
 from ...widgets.parts import Choice, Column, PartsList
 
 
 def tied_list(desk: Desk) -> PartsList:
-    """The list of what is tied; conditions of another form stay as they are."""
+    """The list of what is tied in the form a builder says it; conditions of another form have a list of their own."""
 
     def get() -> tuple[Tied, ...]:
         rig = desk.rig
@@ -41,8 +44,48 @@ def tied_list(desk: Desk) -> PartsList:
     return made
 
 
+def other_ties(desk: Desk) -> PartsList:
+    """Conditions of another form: what two or more tanks hold together, each with its ends; a new one holds three quarters of both."""
+
+    def mine(rig: Rig) -> list[Link]:
+        return [k for k in rig.links if tied_of(k) is None]
+
+    def get() -> tuple[Link, ...]:
+        return tuple(mine(desk.rig)) if desk.rig is not None else ()
+
+    def put(entries: tuple[Link, ...], words: str) -> None:
+        desk.edit(lambda r: replace(r, links=(*(k for k in r.links if tied_of(k) is not None), *entries)), words)
+
+    def make() -> Link:
+        rig = desk.rig
+        assert rig is not None
+        listed = [(a, t.capacity.value) for a, _, t in rig.tanks() if t.liquid.tint != "fuel"][:2]
+        whole = sum(v for _, v in listed)
+        return Link(factors={a: v / whole for a, v in listed}, low=0.0, high=0.75)
+
+    def words_of(link: Link) -> str:
+        names = {a: i.name for a, i, _ in desk.rig.tanks()} if desk.rig is not None else {}
+        said = joined([f"{f:.3g} × {names.get(a, a)}" for a, f in link.factors.items()], "+")
+        return f"{said}, in {len(link.states)} states" if link.states else said
+
+    return PartsList(
+        desk,
+        "Together",
+        "sum of tanks",
+        get,
+        put,
+        make,
+        [
+            Column("… at least", lambda k: k.low, lambda k, v: replace(k, low=min(v, k.high)), "share", -1e4, 1e4),
+            Column("… at most", lambda k: k.high, lambda k, v: replace(k, high=max(v, k.low)), "share", -1e4, 1e4),
+        ],
+        named="",
+        told=words_of,
+    )
+
+
 class TiedPart(QWidget):
-    """The list, there when two tanks are."""
+    """The lists, there when two tanks are."""
 
     def __init__(self, desk: Desk, parent: QWidget) -> None:
         super().__init__(parent)
@@ -50,7 +93,9 @@ class TiedPart(QWidget):
 
         self.desk = desk
         self.list = tied_list(desk)
-        self.setLayout(column(self.list))
+        self.others = other_ties(desk)
+        self.others.more.setText("Two tanks together at most …")
+        self.setLayout(column(self.list, self.others))
 
     def refresh(self) -> None:
         """Show what is tied."""
@@ -59,3 +104,4 @@ class TiedPart(QWidget):
         self.setVisible(count > 1)
         if count > 1:
             self.list.refresh()
+            self.others.refresh()
