@@ -249,7 +249,7 @@ def test_off_deck_is_measured_at_the_farthest_corner() -> None:
     """By hand: 0.4 m square at 4.9 of a 5 m deck stands 0.1 m over its back edge."""
     over = check_of(rig(block("box", 10.0, 4.9)), "off-deck:box")
     assert (over.status, over.load) == ("over", pytest.approx(0.1))
-    assert sentence(over, METRIC) == "box stands 100 mm over the edge of the deck"
+    assert sentence(over, METRIC) == "box: 100 mm over the edge of the deck"
 
 
 def test_overlap_agrees_with_shapely_for_round_and_square_outlines() -> None:

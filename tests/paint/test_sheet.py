@@ -15,7 +15,6 @@ from frelt.core.judge.words import sentence
 from frelt.core.planning.accepting import accept
 from frelt.core.solve import solve
 from frelt.formats.document import decode
-from frelt.paint.pdf import application
 from frelt.paint.sheet import sheet_pdf
 
 FILES = sorted(Path("tests/fixtures/packed").glob("*.json")) + sorted(Path("frelt/data/demo").glob("*.json"))
@@ -33,10 +32,9 @@ def letters(words: str) -> str:
 
 @pytest.mark.parametrize("units", [US, METRIC], ids=["us", "metric"])
 @pytest.mark.parametrize("file", FILES, ids=lambda f: f.name.split(".")[0])
-def test_every_load_and_every_finding_of_the_report_is_on_paper(file: Path, units: Units) -> None:
+def test_every_load_and_every_finding_of_the_report_is_on_paper(file: Path, units: Units, qapp: object) -> None:
     if not os.environ.get("FRELT_LONG") and (file.name.split(".")[0] not in SOME or units is METRIC):
         pytest.skip("all of them under ./run check-long")
-    app = application()
     document = decode(file.read_bytes())
     rig = document.rigs[0]
     solved = solve(rig)
@@ -62,11 +60,9 @@ def test_every_load_and_every_finding_of_the_report_is_on_paper(file: Path, unit
     for state in rig.states:
         assert letters(state.name) in text
     assert "SCALETICKET" in text and "more," not in text.replace("Morethanoneliquid", "")
-    del app
 
 
-def test_what_is_accepted_is_printed_with_its_reason() -> None:
-    app = application()
+def test_what_is_accepted_is_printed_with_its_reason(qapp: object) -> None:
     document = decode(FILES[2].read_bytes())
     solved = solve(document.rigs[0])
     one = next(c for c in solved.checks if c.kind == "overlap" and c.status == "over")
@@ -76,4 +72,3 @@ def test_what_is_accepted_is_printed_with_its_reason() -> None:
     assert "ACCEPTED FOR THIS RIG" in text and "accepted on 2026-05-04, because they nest, seen by the yard" in text.replace(
         "\n", " "
     )
-    del app

@@ -43,6 +43,9 @@ EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
 MINUS = "−"
 
 
+MOST_MORE = 3  # places behind the usual ones; below that two figures are the same to anyone
+
+
 class Units(Struct, frozen=True):
     """A shop's own mix of units, and how it calls the sides; curb: the curb side where the rig drives."""
 
@@ -82,23 +85,38 @@ class Units(Struct, frozen=True):
         table |= {"hp": HORSEPOWER, "kW": 1000.0, "kBtu/h": KBTU_H}
         return table.get(self.name(quantity), 1.0)
 
-    def show(self, value: float, quantity: Quantity, unit: bool = True) -> str:
-        """A figure as a person reads it: `3,574 lb`, `63⅜ in`, `15.3 %`."""
-        text = self._plain(value, quantity)
+    def show(self, value: float, quantity: Quantity, unit: bool = True, more: int = 0) -> str:
+        """A figure as a person reads it: `3,574 lb`, `63⅜ in`, `15.3 %`. more: places behind the usual ones."""
+        text = self._plain(value, quantity, more)
         name = self.name(quantity)
-        if not unit or not name or (quantity == "length" and self.length == "ft-in"):
+        if not unit or not name:
             return text
+        if quantity == "length" and self.length == "ft-in":
+            return f"{text} in" if more else text
         return f"{text} {name}"
 
-    def _plain(self, value: float, quantity: Quantity) -> str:
+    def both(self, one: float, other: float, quantity: Quantity) -> tuple[str, str]:
+        """Two figures with as many places as show that they differ: `9.96 %` and `10.00 %`, not `10.0 %` twice."""
+        for more in range(MOST_MORE + 1):
+            shown = self.show(one, quantity, more=more), self.show(other, quantity, more=more)
+            if shown[0] != shown[1] or abs(one - other) < 1e-9 * max(1.0, abs(one)):
+                return shown if more == 0 or shown[0] != shown[1] else (self.show(one, quantity), self.show(other, quantity))
+        return self.show(one, quantity), self.show(other, quantity)
+
+    def some(self, value: float, quantity: Quantity) -> str:
+        """A figure that is not nothing, with as many places as show it."""
+        return self.both(value, 0.0, quantity)[0]
+
+    def _plain(self, value: float, quantity: Quantity, more: int = 0) -> str:
         if value != value or value in (float("inf"), float("-inf")):
             return "–"
-        if quantity == "length" and self.length in ("in", "ft-in"):
+        if quantity == "length" and self.length in ("in", "ft-in") and not more:
             return eighths(value / INCH, feet=self.length == "ft-in")
-        scaled = value / self.factor(quantity)
+        scaled = value / (INCH if quantity == "length" and self.length == "ft-in" else self.factor(quantity))
         places = {"share": 1, "density": 2, "flow": 1, "time": 1, "area": 1, "road": 1}.get(quantity, 0)
         if quantity == "length" and self.length == "m":
             places = 3
+        places += more
         if quantity == "number":
             return f"{value:g}".replace("-", MINUS)
         if quantity == "volume" and abs(scaled) < 9.95:

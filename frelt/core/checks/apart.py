@@ -144,7 +144,8 @@ def _sentence(c: Check, units: Units) -> str:
         return "What should be kept apart is apart"
     other, why, *more = c.detail
     like = f" ({more[0]} more like it)" if more else ""
-    return f"{c.subject} and {other}{like} are {units.show(c.load, 'length')} apart where {units.show(c.limit, 'length')} is wanted: {why}"
+    have, wanted = units.both(c.load, c.limit, "length")
+    return f"{c.subject} and {other}{like} are {have} apart where {wanted} is wanted: {why}"
 
 
 def _brief(c: Check, units: Units) -> str:

@@ -49,7 +49,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             status="over" if met else "ok",
             items=(skid.id,),
             level="advice",
-            why=f"{skid.name} does not slide in from behind: {met} is in its way" if met else "",
+            why=f"{skid.name} does not slide in from behind past {met}" if met else "",
         )
 
 

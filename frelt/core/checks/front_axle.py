@@ -31,7 +31,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
 
 def _sentence(c: Check, units: Units) -> str:
     assert c.load is not None and c.limit is not None
-    share, limit = units.show(c.load, "share"), units.show(c.limit, "share")
+    share, limit = units.both(c.load, c.limit, "share")
     if c.load <= 0:
         return f"The front wheels leave the ground: no steering{when(c)}"
     if c.status == "over":

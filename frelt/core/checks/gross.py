@@ -30,7 +30,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
 
 def _sentence(c: Check, units: Units) -> str:
     assert c.load is not None and c.limit is not None
-    load, limit = units.show(c.load, "mass"), units.show(c.limit, "mass")
+    load, limit = units.both(c.load, c.limit, "mass")
     return f"The {uncapital(c.subject)} would weigh {load} where {limit} is allowed: {spare(c, units)}{when(c)}"
 
 

@@ -68,7 +68,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                     quantity="length",
                     status="over",
                     items=(met,),
-                    why=f"{rig.item(met).name} stands where the {door.name.lower()} opens",
+                    why=f"The {door.name.lower()} opens onto {rig.item(met).name}",
                 )
     if clean:
         yield Check(

@@ -33,7 +33,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
 def _words(name: str, held: str, below: str) -> str:
     if held == "bolts":
         return f"{name} is bolted above the {below}: no hole may be drilled there"
-    return f"{name} stands above the {below}: say how it is held, since no hole may be drilled there"
+    return f"Below {name} is the {below}: say how it is held, since no hole may be drilled there"
 
 
 def _sentence(c: Check, units: Units) -> str:

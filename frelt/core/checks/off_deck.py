@@ -70,7 +70,7 @@ def _sentence(c: Check, units: Units) -> str:
     if c.detail:
         tape = f": tape {c.detail[1]}" if c.detail[1] else ""
         return f"{c.subject} may stand {units.show(c.load, 'length')} over the edge of the {c.why}, where its size is known to {units.show(c.spread, 'length')}{tape}"
-    return f"{c.subject} stands {units.show(c.load, 'length')} over the edge of the {c.why}"
+    return f"{c.subject}: {units.show(c.load, 'length')} over the edge of the {c.why}"
 
 
 def _brief(c: Check, units: Units) -> str:

@@ -182,7 +182,7 @@ def _worst(item: Item, off: list[tuple[Way, Obstacle | None, bool]], walls: Sequ
         if wall:
             return f"{item.name}: its hose runs against {wall}; turn it to a door", True, ""
         if other is not None and straight:
-            return f"{item.name}: its hose cannot come off, {other.name} stands before the drum", True, other.item
+            return f"{item.name}: its hose cannot come off, right before the drum comes {other.name}", True, other.item
         if other is not None:
             found = f"{item.name}: {other.name} narrows the way of its hose", False, other.item
     return found

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Mapping
 
-from ..base.text import capital, joined
+from ..base.text import joined
 from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
@@ -81,9 +81,9 @@ def _sentence(c: Check, units: Units) -> str:
     what, by, rest = c.detail
     if c.load is None or c.limit is None:
         return f"The {what} of {c.subject} cannot be reached: {rest}"
-    have = "stands right before" if c.load < 0.01 else f"leaves {units.show(c.load, 'length')} before"
-    wanted = units.show(c.limit, "length")
-    return f"{capital(by)} {have} the {what} of {c.subject}, where {wanted} is wanted{rest}"
+    there, wanted = units.both(c.load, c.limit, "length")
+    have = "There is nothing" if c.load < 0.01 else f"There is only {there}"
+    return f"{have} between {by} and the {what} of {c.subject}, where {wanted} is wanted{rest}"
 
 
 def _brief(c: Check, units: Units) -> str:

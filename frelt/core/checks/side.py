@@ -38,7 +38,7 @@ def _sentence(c: Check, units: Units) -> str:
     if abs(c.load) < 5e-4:
         return f"The {whose}wheels of both sides carry the same"
     heavy, light = ("right", "left") if c.load > 0 else ("left", "right")
-    share, limit = units.show(abs(c.load), "share"), units.show(abs(c.limit), "share")
+    share, limit = units.both(abs(c.load), abs(c.limit), "share")
     wanted = f"wanted within {limit}" if c.status == "over" else f"within {limit}"
     heavy, light = units.side(heavy), units.side(light)
     return f"The {whose}{heavy} wheels carry more than the {light} by {share} of the wheel load, {wanted}{when(c)}"

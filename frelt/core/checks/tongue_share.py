@@ -32,7 +32,7 @@ def _sentence(c: Check, units: Units) -> str:
     if c.load < 0:
         pull = units.show(-c.load, "share")
         return f"The coupler is lifted: the trailer would pull up on the ball with {pull} of its weight{when(c)}"
-    share, limit, off = (units.show(v, "share") for v in (c.load, c.limit, abs(c.margin)))
+    (share, limit), off = units.both(c.load, c.limit, "share"), units.some(abs(c.margin), "share")
     if c.status != "over":
         return f"The tongue takes {share} of the laden trailer, {off} inside {limit}{when(c)}"
     if c.side == "low":

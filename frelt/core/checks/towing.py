@@ -44,7 +44,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
 
 def _sentence(c: Check, units: Units) -> str:
     assert c.load is not None and c.limit is not None
-    load, limit = units.show(c.load, "mass"), units.show(c.limit, "mass")
+    load, limit = units.both(c.load, c.limit, "mass")
     words = {
         "chains": f"The safety chains would hold a trailer of {load}, rated {limit}",
         "tow": f"The vehicle would tow {load} of the {limit} it is rated for",

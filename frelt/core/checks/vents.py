@@ -48,7 +48,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 status="over",
                 by_rule=True,
                 items=(item.id, other),
-                why=f"{item.name}: {rig.item(other).name} stands in the way of its {column.what}, which is hot",
+                why=f"{item.name}: its {column.what}, which is hot, meets {rig.item(other).name}",
             )
     if clean:
         yield Check(id="vents", kind="vents", subject="Exhausts and flues are free", quantity="length", status="ok")

@@ -28,7 +28,7 @@ def when(check: "Check") -> str:
 def spare(check: "Check", units: "Units") -> str:
     """`74 lb too much`, or `1,766 lb to spare`."""
     assert check.margin is not None
-    return f"{units.show(abs(check.margin), 'mass')} {'too much' if check.status == 'over' else 'to spare'}"
+    return f"{units.some(abs(check.margin), 'mass')} {'too much' if check.status == 'over' else 'to spare'}"
 
 
 def carried(subject: str, check: "Check", units: "Units", of: str = "", on: str = "") -> str:
@@ -36,7 +36,7 @@ def carried(subject: str, check: "Check", units: "Units", of: str = "", on: str 
     assert check.load is not None and check.limit is not None
     if check.lifted:
         return f"{subject} would be lifted off: {units.show(-check.load, 'mass')} are missing to hold it down"
-    load, limit = units.show(check.load, "mass"), units.show(check.limit, "mass")
+    load, limit = units.both(check.load, check.limit, "mass")
     article = "an" if limit[0] == "8" or limit.startswith(("11 ", "11,", "18 ", "18,")) else "a"
     return f"{subject} would carry {load}{of} on {article} {limit} {on}: {spare(check, units)}"
 

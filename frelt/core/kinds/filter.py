@@ -44,7 +44,7 @@ def _make(g: Given) -> Made:
 def _service(item: Item) -> tuple[Service, ...]:
     if item.tanks:
         return (beside(item, "lid and sludge", "top", 0.35, (0.0, 1.0), (0.0, 1.0)),)
-    return (beside(item, "taking the bowls off", "back", 0.25, (0.0, 1.0), (0.0, 0.6), "daily"),)
+    return (beside(item, "bowls", "back", 0.25, (0.0, 1.0), (0.0, 0.6), "daily"),)
 
 
 register(

@@ -21,7 +21,7 @@ def _make(g: Given) -> Made:
 
 
 def _service(item: Item) -> tuple[Service, ...]:
-    return (beside(item, "pulling it out", "back", 0.6, (0.0, 1.0), (0.0, 1.0), "daily"),)
+    return (beside(item, "rungs, to pull it out by", "back", 0.6, (0.0, 1.0), (0.0, 1.0), "daily"),)
 
 
 register(

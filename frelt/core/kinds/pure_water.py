@@ -30,7 +30,7 @@ def _make(g: Given) -> Made:
 def _service(item: Item) -> tuple[Service, ...]:
     return (
         beside(item, "gauges and valves", "back", 0.35, (0.0, 1.0), (0.3, 1.0), "daily"),
-        beside(item, "lifting filters out", "top", 0.25, (0.1, 0.9), (0.0, 0.8)),
+        beside(item, "cartridges", "top", 0.25, (0.1, 0.9), (0.0, 0.8)),
     )
 
 

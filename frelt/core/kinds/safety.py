@@ -28,7 +28,7 @@ def _make(g: Given) -> Made:
 
 
 def _service(item: Item) -> tuple[Service, ...]:
-    return (beside(item, "taking it in an emergency", "back", 0.30, (0.0, 1.0), (0.0, 1.0), "daily"),)
+    return (beside(item, "emergency grip", "back", 0.30, (0.0, 1.0), (0.0, 1.0), "daily"),)
 
 
 register(

@@ -74,9 +74,8 @@ def _bar(solved: Solved, check: Check, title: str, units: Units) -> Bar:
     rules = solved.rig.rules
     if check.id == "tongue-share":
         low, high = rules.tongue(solved.rig.trailer.coupler) if solved.rig.trailer is not None else (0.0, 1.0)
-        words = (
-            f"{units.show(check.load, 'share')}, wanted {units.show(low, 'share', unit=False)} to {units.show(high, 'share')}"
-        )
+        share = units.both(check.load, check.limit, "share")[0] if check.limit is not None else units.show(check.load, "share")
+        words = f"{share}, wanted {units.show(low, 'share', unit=False)} to {units.show(high, 'share')}"
         return Bar(check, title, words, low, high, min(0.0, check.load), max(high * 1.5, check.load * 1.05))
     if check.kind == "side":
         within = rules.side_difference
@@ -87,7 +86,8 @@ def _bar(solved: Solved, check: Check, title: str, units: Units) -> Bar:
         reach = max(within * 2, abs(check.load) * 1.1)
         return Bar(check, title, words, -within, within, -reach, reach)
     if check.id == "front-share" and check.limit is not None:
-        words = f"{units.show(check.load, 'share')}, wanted at least {units.show(check.limit, 'share')}"
+        share, limit = units.both(check.load, check.limit, "share")
+        words = f"{share}, wanted at least {limit}"
         return Bar(check, title, words, check.limit, 1.0, min(0.0, check.load), 1.0)
     if check.id == "tip" and check.limit is not None:
         words = f"{units.show(check.load, 'mass')}, a person counts {units.show(check.limit, 'mass')}"
