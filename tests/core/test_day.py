@@ -12,9 +12,11 @@ from frelt.core.day.aboard import Aboard
 from frelt.core.day.flows import flow_of
 from frelt.core.day.play import enough, play, table
 from frelt.core.day.played import Play
+from frelt.core.day.solved import unsolved
 from frelt.core.day.templates import SCHOOLS, template
 from frelt.core.edit.copies import copy_rig
 from frelt.core.edit.removal import remove
+from frelt.core.kind.capability import can
 from frelt.core.kind.make import made
 from frelt.core.kind.substances import hypochlorite
 from frelt.core.model.day import Act, ActKind, Day, clock
@@ -256,3 +258,21 @@ def test_a_day_that_breaks_a_tie_says_when() -> None:
     one = rigs_of_all_kinds()["tied"]
     got = play(solve(one), Day(acts=(act("fill", 0, 60, flow=8 * GPM, tank="a/tank"),), begins={"a/tank": 0.0, "b/tank": 1.0}))
     assert got.notes[-1].startswith("At 0:0") and "the tie between a and b is not kept" in got.notes[-1]
+
+
+def test_what_is_right_only_for_one_tank_one_operator_and_no_tap_says_so_elsewhere() -> None:
+    one = demo("barn-wash").rigs[0]
+    assert one.day is not None
+    wash = next(a for a in one.day.acts if a.kind == "wash")
+    alone = replace(one.day, acts=(wash,))
+    machines = [i.id for i in one.items if can(i, "wash")]
+    assert unsolved(one, alone, "water") == (
+        "" if len(machines) == 1 or wash.uses else "is not solved yet where several machines run and nobody says which"
+    )
+    tap = replace(wash, id="tap", kind="fill", uses=(), start=wash.start + 60, length=600.0)
+    assert "a tap runs" in unsolved(one, replace(alone, acts=(wash, tap)), "water")
+    assert unsolved(one, replace(alone, acts=(wash, replace(tap, start=wash.end))), "water") == unsolved(one, alone, "water")
+    two = replace(alone, acts=(wash, replace(wash, id="second", lane=1)))
+    assert "two operators" in unsolved(one, two, "water")
+    more = next(i for i in one.items if any(t.liquid.tint == "water" for t in i.tanks))
+    assert "several tanks" in unsolved(replace(one, items=(*one.items, replace(more, id="again"))), alone, "water")

@@ -15,6 +15,7 @@ from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.day.play import enough, play, table
 from ....core.day.played import Play, Short
+from ....core.day.solved import unsolved
 from ....core.day.templates import SCHOOLS, template
 from ....core.model.day import Act, ActKind, Day, clock
 from ....core.planning.equipment import worked_out
@@ -174,12 +175,17 @@ class DayPart(QWidget):
             style.polish(self.words)
         rig = self.desk.rig
         names = {a: t.liquid.short for a, _, t in rig.tanks()} if rig is not None else {}
+        tints = {t.liquid.short: t.liquid.tint for _, _, t in rig.tanks()} if rig is not None else {}
         used: dict[str, float] = {}
         for address, volume in made.used.items():
             own = volume - made.dumped.get(address, 0.0)
             used[names.get(address, "")] = used.get(names.get(address, ""), 0.0) + own
-        listed = [f"{units.show(v, 'volume')} of {n}" for n, v in used.items() if v > 1e-5]
-        said = [f"The day uses {', '.join(listed)}." if listed else "The day uses nothing."]
+        open_ = {n: unsolved(rig, made.day, tints[n]) for n in used if n in tints} if rig is not None else {}
+        listed = [f"{units.show(v, 'volume')} of {n}" for n, v in used.items() if v > 1e-5 and not open_.get(n)]
+        said = [f"The day uses {', '.join(listed)}."] if listed else []
+        said += [f"What it uses of {n} {why}." for n, why in open_.items() if why and used[n] > 1e-5]
+        said = said or ["The day uses nothing."]
+        used = {n: v for n, v in used.items() if not open_.get(n)}
         if (gone := sum(made.dumped.values())) > 1e-5:
             said.append(f"{units.show(gone, 'volume')} are dumped.")
         said.append(self._brief_words(used))
@@ -199,6 +205,10 @@ class DayPart(QWidget):
     def _short_words(self, short: Short) -> str:
         made, units = self.play, self.desk.units
         assert made is not None
+        tank = next((t for a, _, t in self.desk.rig.tanks() if a == short.tank), None) if self.desk.rig else None
+        why = unsolved(self.desk.rig, made.day, tank.liquid.tint) if self.desk.rig and tank is not None else ""
+        if why:
+            return f"{short.name} runs dry at {clock(short.at)}; what would do {why}."
         more, tap = enough(made, short)
         whole = next((t.capacity.value for a, _, t in self.desk.rig.tanks() if a == short.tank), 0.0) if self.desk.rig else 0.0
         words = f"{short.name} runs dry at {clock(short.at)}, {units.show(short.missing, 'volume')} short"
