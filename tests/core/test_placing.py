@@ -130,7 +130,7 @@ def test_an_18_inch_reel_takes_about_300_ft() -> None:
         "reel",
         "r",
         "R",
-        {"between": Figure(value=18 * INCH), "drum": Figure(value=9 * INCH), "flange": Figure(value=15 * INCH)},
+        {n: Figure(value=v * INCH, source="measured") for n, v in (("between", 18), ("drum", 9), ("flange", 15))},
     )
     assert 270 < capacity_of(reel) / FOOT < 420
     long = with_field(reel, "hose", Figure(value=200.0))

@@ -3,13 +3,16 @@
 from msgspec.structs import replace
 
 from frelt.app.stock import equipment
+from frelt.core.base.figure import Figure
 from frelt.core.base.units import US
 from frelt.core.judge.check import Check
 from frelt.core.judge.marks import is_broken, mark_of
 from frelt.core.judge.words import sentence
 from frelt.core.kind.catalog import taken
-from frelt.core.model.carrier import Body
+from frelt.core.kind.make import refreshed
+from frelt.core.model.carrier import Body, Door, Trailer
 from frelt.core.model.item import Item, Placement
+from frelt.core.model.rig import Rig
 from frelt.core.solve import solve
 from tests.conftest import block, rig, tank, trailer
 from tests.core.test_packed import packed
@@ -83,3 +86,84 @@ def test_left_to_right_beyond_the_custom_is_never_red() -> None:
 def test_what_touches_is_apart() -> None:
     tanks = tank("a", 100.0, 1.0), tank("b", 100.0, 1.4)
     assert not [c for c in solve(rig(*tanks)).checks if c.id.startswith("overlap:")]
+
+
+ACCESS = ("service:", "pull-off:", "drum:", "off-deck:", "overlap:")
+
+
+def access(one: Rig) -> list[str]:
+    """Ids of what is told of reach, room and hoses."""
+    return [c.id for c in solve(one).checks if c.status in ("over", "tight") and c.id.startswith(ACCESS)]
+
+
+def size(entry: str) -> tuple[float, float]:
+    return CATALOG[entry].length.value, CATALOG[entry].width.value
+
+
+def closed(*doors: Door) -> Trailer:
+    return replace(trailer(), body=Body(kind="enclosed", wall=2.0, doors=doors))
+
+
+def test_reels_side_by_side_at_their_swivels_and_a_reel_beside_a_wall_are_no_finding() -> None:
+    _, wide = size("reel-12-100")
+    pair = rig(at("reel-12-100", 4.7, -0.4, "a"), at("reel-12-100", 4.7, -0.4 + wide + 0.01, "b"))
+    assert not access(pair)
+    tail = Door(id="rear", name="Rear doors", side="rear", start=-0.95, end=0.95, kind="barn doors")
+    assert not access(rig(at("reel-12-100", 4.7, 1.0 - wide / 2 - 0.01, "a"), trailer=closed(tail)))
+
+
+def test_oil_drain_and_belt_may_be_on_the_maker_s_other_side_and_machines_share_a_frame() -> None:
+    _, wide = size("cold-8-belt")
+    one = [c.id for c in found(at("cold-8-belt", 2.0, 1.0 - wide / 2 - 0.01, "a"), block("front", 20.0, 4.6), what="service")]
+    assert not one  # in the open, its belt guard at the rail: it is built with it on the other side too
+    both = rig(at("cold-8-belt", 2.0, -wide / 2 - 0.01, "a"), at("cold-8-belt", 2.0, wide / 2 + 0.01, "b"))
+    assert not [i for i in access(both) if "oil" in i or "belt" in i]
+    between = rig(
+        at("cold-8-belt", 2.0, 0.0, "m"),
+        block("left", 50.0, 2.0, -wide / 2 - 0.51, 1.0),
+        block("right", 50.0, 2.0, wide / 2 + 0.51, 1.0),
+    )
+    assert [i for i in access(between) if "oil" in i or "belt" in i]  # shut in on both sides, it is told
+
+
+def test_a_hand_s_breadth_before_an_outlet_is_enough_and_less_is_not() -> None:
+    long, _ = size("water-210-upright")
+    for gap, told in ((0.10, False), (0.03, True)):
+        one = rig(at("water-210-upright", 2.0, 0.0, "t"), block("b", 20.0, 2.0 + long / 2 + gap + 0.2, 0.0, 0.4))
+        assert any("outlet" in i for i in access(one)) == told, gap
+
+
+def test_common_hoses_fit_common_reels_whose_flanges_nobody_measured() -> None:
+    """Common practice, no source: 200 ft of 3/8 in on a reel 12 in wide; 300 ft of 1/2 in or 200 ft of 3/4 in on one of 18 in."""
+    foot, inch = 0.3048, 0.0254
+    for entry, bore, hose in (("reel-12-100", 0.375, 200), ("reel-18-300", 0.5, 300), ("reel-18-300", 0.75, 200)):
+        base = at(entry, 4.6)
+        fields = {**base.fields, "bore": Figure(value=bore * inch), "hose": Figure(value=hose * foot)}
+        assert not [i for i in access(rig(refreshed(replace(base, fields=fields)))) if i.startswith("drum")], (entry, hose)
+        measured = {n: replace(f, source="measured") if n in ("flange", "drum") else f for n, f in fields.items()}
+        far = {**measured, "hose": Figure(value=900 * foot)}
+        assert [i for i in access(rig(refreshed(replace(base, fields=far)))) if i.startswith("drum")]
+
+
+def test_an_aisle_one_sidles_through_is_an_aisle() -> None:
+    """14 in between two rows in a closed trailer lead to the lid at the front; 10 in do not."""
+    tail = Door(id="rear", name="Rear doors", side="rear", start=-0.95, end=0.95, kind="barn doors")
+    for wide, reached in ((0.37, True), (0.25, False)):
+        rows = [
+            replace(
+                block(f"{side}{n}", 20.0, 0.9 + 1.2 * n, y, 1.19), height=Figure(value=1.5), width=Figure(value=1.0 - wide / 2)
+            )
+            for n in range(1, 4)
+            for side, y in (("l", -0.5 - wide / 4), ("r", 0.5 + wide / 4))
+        ]
+        tank_at = at("soap-15", 0.8, 0.0, "t")
+        told = [i for i in access(rig(*rows, tank_at, trailer=closed(tail))) if i.startswith("service:t")]
+        assert bool(told) != reached, told
+
+
+def test_a_lid_nobody_can_reach_standing_anywhere_is_told() -> None:
+    front = at("soap-15", 0.5, 0.0, "t")
+    wall = replace(block("wall", 60.0, 2.2), width=Figure(value=2.0), height=Figure(value=1.8))
+    tail = Door(id="rear", name="Rear doors", side="rear", start=-0.95, end=0.95, kind="barn doors")
+    assert "service:t:lid" in access(rig(front, wall, trailer=closed(tail)))
+    assert "service:t:lid" in access(rig(front, trailer=closed()))  # no door at all: nothing is reached

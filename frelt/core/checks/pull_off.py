@@ -113,6 +113,9 @@ def behind_wall(way: Way, walls: Sequence[Obstacle]) -> str:
         beyond[way.axis], beyond[way.axis + 3] = way.far, way.far + 0.02
     else:
         beyond[way.axis], beyond[way.axis + 3] = way.far - 0.02, way.far
+    across = 1 - way.axis
+    middle = (beyond[across] + beyond[across + 3]) / 2  # a hose that only touches a jamb goes by it
+    beyond[across], beyond[across + 3] = middle - 0.01, middle + 0.01
     for wall in walls:
         if wall.name != "the roof" and all(
             wall.box[i] < beyond[i + 3] - 1e-6 and wall.box[i + 3] > beyond[i] + 1e-6 for i in range(3)

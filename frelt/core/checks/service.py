@@ -10,7 +10,7 @@ from ..judge.status import Status
 from ..kind.registry import kind_of
 from ..model.item import Item
 from ..model.rig import Rig
-from ..space.rooms import Blocked, Room, blocked, rooms
+from ..space.rooms import Blocked, Room, blocked, flipped, rooms
 from ..space.walk import walk
 
 BY_HAND = 23.0  # kg; what one person lifts out of the way: NIOSH lifting equation, load constant
@@ -26,10 +26,16 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         if not own:
             continue
         cut_off = {(b.room.item, b.room.service.what): b for b in blocked(rig, frames, carrier, own)}
-        far = walk(rig, frames, carrier).out_of_reach(own, rig.rules.arm, rig.rules.reach_up)
-        for room, why in zip(own, far, strict=True):
+        floor = walk(rig, frames, carrier)
+        far = floor.out_of_reach(own, rig.rules.arm, rig.rules.reach_up)
+        bad = [(r, w) for r, w in zip(own, far, strict=True) if w or (r.item, r.service.what) in cut_off]
+        turned = [flipped(items[r.item], r, frames.items[r.item]) for r, _ in bad if r.service.flips]
+        shut = {(b.room.item, b.room.service.what) for b in blocked(rig, frames, carrier, turned)} if turned else set()
+        away = floor.out_of_reach(turned, rig.rules.arm, rig.rules.reach_up) if turned else []
+        shut |= {(r.item, r.service.what) for r, w in zip(turned, away, strict=True) if w}
+        for room, why in bad:
             found = cut_off.get((room.item, room.service.what))
-            if found is not None or why:
+            if not room.service.flips or (room.item, room.service.what) in shut:
                 clean = False
                 yield _blocked(items, found) if found is not None else _unreached(items[room.item].name, room, why)
     if clean:

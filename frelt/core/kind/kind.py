@@ -87,7 +87,7 @@ class Made(Struct, frozen=True, kw_only=True):
 class Service(Struct, frozen=True):
     """A place that hands must reach. at: it, and room: the free room it takes to work there, in the item's frame [m].
 
-    often: whether every day or now and then.  side: from where it is reached.
+    often: whether every day or now and then.  side: from where it is reached.  flips: whether makers build it on either side.
     """
 
     what: str
@@ -95,6 +95,7 @@ class Service(Struct, frozen=True):
     at: Vec
     room: Box
     often: Literal["daily", "now and then"] = "now and then"
+    flips: bool = False
 
 
 class Trait(Struct, frozen=True):

@@ -1,5 +1,7 @@
 """Cold machines: engine, drive and pump in a frame. Masses and sizes by power and flow, from memory of such machines."""
 
+from msgspec.structs import replace
+
 from ..base.constants import PUMP_EFFICIENCY
 from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, Vec
 from ..kind.outlines import beside, rectangle, whole
@@ -85,8 +87,8 @@ def exhaust_at(way: str, length: float, width: float, height: float) -> Vec:
 def engine_service(item: Item) -> tuple[Service, ...]:
     """What is done to an engine and its pump: common practice, no source; sides as the catalog's machines have them."""
     found = [
-        beside(item, "engine oil drain and filter", "left", 0.40, (0.5, 0.95), (0.0, 0.45)),
-        beside(item, "belt guard and pump oil", "right", 0.35, (0.1, 0.9), (0.1, 0.6)),
+        replace(beside(item, "engine oil drain and filter", "left", 0.40, (0.5, 0.95), (0.0, 0.45)), flips=True),
+        replace(beside(item, "belt guard and pump oil", "right", 0.35, (0.1, 0.9), (0.1, 0.6)), flips=True),
         beside(item, "starter and switches", "back", 0.45, (0.1, 0.9), (0.3, 0.9), "daily"),
     ]
     fuel = next((t for t in item.tanks if t.liquid.tint == "fuel"), None)

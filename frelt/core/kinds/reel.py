@@ -54,10 +54,18 @@ def hose_capacity(drum: float, flange: float, between: float, across: float) -> 
     return sum(turns * pi * middle for turns, middle in layers(drum, flange, between, across))
 
 
+TALLER, LEANER = 1.25, 0.7  # of flange and drum that a reel of that width may have where nobody measured them; from memory
+
+
 def capacity_of(item: Item) -> float:
-    """What each reel of an item takes [m]."""
+    """What each reel of an item takes [m]: by its flange and drum once they are measured, else by what such a reel may have."""
     g = given(item)
-    return hose_capacity(g["drum"], g["flange"], g["between"], hose_outside(g))
+
+    def size(name: str, most: float) -> float:
+        figure = item.fields.get(name)
+        return g[name] if figure is not None and figure.source != "estimate" else g[name] * most
+
+    return hose_capacity(size("drum", LEANER), size("flange", TALLER), g["between"], hose_outside(g))
 
 
 def _make(g: Given) -> Made:
@@ -96,10 +104,10 @@ def _make(g: Given) -> Made:
 
 
 def _service(item: Item) -> tuple[Service, ...]:
-    found = [beside(item, "swivel and motor", "left", 0.20, (0.2, 0.8), (0.1, 0.9))]
-    if given(item).word("rewind") == "crank":
-        found.append(beside(item, "crank", "right", 0.35, (0.2, 0.8), (0.1, 0.9), "daily"))
-    return tuple(found)
+    # its swivel and motor want no room of their own: a reel comes off its bolts for that, and reels stand side by side
+    if given(item).word("rewind") != "crank":
+        return ()
+    return (beside(item, "crank", "right", 0.35, (0.2, 0.8), (0.1, 0.9), "daily"),)
 
 
 def _fans(item: Item) -> tuple[Fan, ...]:

@@ -137,6 +137,9 @@ def _outline(item: Item) -> Outline:
     return ellipse(item) if any(t.shape in round_ones for t in item.tanks) else rectangle(item)
 
 
+HAND = 0.09  # a hand's breadth before an outlet is enough to turn its valve [m]; common practice, no source
+
+
 def _service(item: Item) -> tuple[Service, ...]:
     first = next(iter(item.tanks), None)
     if first is None:
@@ -152,7 +155,7 @@ def _service(item: Item) -> tuple[Service, ...]:
             (-lid / 2, -lid / 2, h, lid / 2, lid / 2, h + 0.30),
             "daily" if daily else "now and then",
         ),
-        beside(item, "outlet valve", given(item).word("outlet"), 0.15, (0.35, 0.65), (0.0, 0.3)),  # type: ignore[arg-type]
+        beside(item, "outlet valve", given(item).word("outlet"), HAND, (0.35, 0.65), (0.0, 0.3)),  # type: ignore[arg-type]
     ]
     gauge = given(item).word("gauge")
     if gauge != "none":

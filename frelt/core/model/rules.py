@@ -56,7 +56,7 @@ class RuleSet(Value, frozen=True, kw_only=True):
     front_share: least share of a vehicle's own load on its front axle.  brakes_from: laden trailer that needs brakes [kg].
     width, height, length: greatest outside measures [m].  bridge: whether the US bridge formula is looked at.
     reserve: share of a limit below which a margin is `tight`.  person: who may step on the tail [kg],
-    250 lb: a heavy person with gear (from memory).  walk_width: of a person walking; arm, reach_up: how far and how high
+    250 lb: a heavy person with gear (from memory).  walk_width: of an aisle one sidles through, 14 in; arm, reach_up: how far and how high
     the crew reaches [m].  apart: what is kept from what.  sources: by field, where a rule comes from.
     levels: by kind of check, how grave it is in this shop where it is not what the check itself says.
     """
@@ -78,7 +78,7 @@ class RuleSet(Value, frozen=True, kw_only=True):
     thresholds: tuple[Threshold, ...] = ()
     reserve: Share = 0.05
     person: Mass = 113.4
-    walk_width: Annotated[float, Meta(ge=0.2, le=1.5)] = 0.50
+    walk_width: Annotated[float, Meta(ge=0.2, le=1.5)] = 0.356
     arm: Annotated[float, Meta(ge=0.3, le=1.5)] = 0.90
     reach_up: Annotated[float, Meta(ge=1.0, le=3.0)] = 2.0
     apart: tuple[Apart, ...] = APART

@@ -89,6 +89,16 @@ def _room(item: Item, service: Service, frame: Frame, carrier: str) -> Room:
     )
 
 
+def flipped(item: Item, room: Room, frame: Frame) -> Room:
+    """A room on the other side of its item, as makers build it too."""
+    s = room.service
+    x, y, z = s.at
+    x0, y0, z0, x1, y1, z1 = s.room
+    other: FaceSide = "right" if s.side == "left" else "left"
+    turned = Service(s.what, other, (x, -y, z), (x0, -y1, z0, x1, -y0, z1), s.often, s.flips)
+    return _room(item, turned, frame, room.carrier)
+
+
 def rooms_of(item: Item, frame: Frame, carrier: str) -> tuple[Room, ...]:
     """The rooms of one item; none for what belongs to the vehicle itself."""
     wanted = () if item.built_in else kind_of(item).service(item)

@@ -29,7 +29,8 @@ DOOR = 1.20  # least height of an opening a person goes through [m]
 class Walk(Struct, frozen=True):
     """xs, ys: edges of the cells [m].  reached: (cells along x, cells along y) where a person's middle can be.
 
-    width: of the person [m].  floor: height of the deck; deck: its x0, y0, x1, y1 [m].
+    width: of the person [m].  floor: height of the deck; deck: its x0, y0, x1, y1 [m].  openings: of a closed body, the ground
+    before each of its doors, x0, y0, x1, y1 [m]; None where no walls stop hands.
     """
 
     xs: Array
@@ -38,6 +39,20 @@ class Walk(Struct, frozen=True):
     width: float
     floor: float
     deck: tuple[float, float, float, float]
+    openings: tuple[tuple[float, float, float, float], ...] | None = None
+
+    def within_reach(self) -> Array:
+        """The rectangles in which a person's middle can be while hands reach into the body: aboard, or before a door, (n, 4) [m]."""
+        runs = self.runs()
+        if self.openings is None or not len(runs):
+            return runs
+        parts = []
+        for x0, y0, x1, y1 in (self.deck, *self.openings):
+            low, high = np.maximum(runs[:, :2], (x0, y0)), np.minimum(runs[:, 2:], (x1, y1))
+            some = (high > low + 1e-9).all(axis=1)
+            parts.append(np.concatenate([low[some], high[some]], axis=1))
+        found: Array = np.concatenate(parts)
+        return found
 
     def runs(self) -> Array:
         """The rectangles x0, y0, x1, y1 in which a person's middle can be, cells joined along y and x, (n, 4) [m]."""
@@ -77,9 +92,9 @@ class Walk(Struct, frozen=True):
         """Why the service of each room cannot be got at from where a person can stand; empty where it can.
 
         A person stands on the side from which it is worked on, on any side of what is worked on from above.
-        arm: how far from a person's middle; up: how high above what he stands on [m].
+        arm: how far from a person's middle; up: how high above what he stands on [m]. Walls stop hands.
         """
-        runs = self.runs()
+        runs = self.within_reach()
         rows = np.array([(*r.at, r.axis, r.sign) for r in listed], dtype=float).reshape(-1, 5)
         at, axis, ahead = rows[:, :3], rows[:, 3:4], rows[:, 4:5] > 0
         if not len(runs):
@@ -133,7 +148,27 @@ def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
     j0, j1 = np.searchsorted(ys, grown[:, 1] - 1e-9), np.searchsorted(ys, grown[:, 4] - 1e-9)
     for a, b, c, d in zip(i0.tolist(), i1.tolist(), j0.tolist(), j1.tolist(), strict=True):
         free[a:b, c:d] = False
-    return Walk(xs, ys, flooded(free), rig.rules.walk_width, floor, (x0 - nose, y0, x1, y1))
+    deck = (x0 - nose, y0, x1, y1)
+    return Walk(
+        xs, ys, flooded(free), rig.rules.walk_width, floor, deck, _before_doors(carrier, deck) if walled(carrier) else None
+    )
+
+
+def _before_doors(carrier: Carrier, deck: tuple[float, float, float, float]) -> tuple[tuple[float, float, float, float], ...]:
+    """The ground before each door of a closed body."""
+    x0, y0, x1, y1 = deck
+    found = []
+    for door in carrier.body.doors:
+        a, b = door.start, door.end
+        found.append(
+            {
+                "left": (a, y0 - AROUND, b, y0),
+                "right": (a, y1, b, y1 + AROUND),
+                "front": (x0 - AROUND, a, x0, b),
+                "rear": (x1, a, x1 + AROUND, b),
+            }[door.side]
+        )
+    return tuple(found)
 
 
 def entrances(found: Walk, carrier: Carrier) -> tuple[str, ...]:
