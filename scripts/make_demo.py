@@ -17,7 +17,7 @@ from frelt.core.base.units import GALLON, LB
 from frelt.core.day.templates import SCHOOLS, template
 from frelt.core.kind.catalog import taken, unread
 from frelt.core.model.brief import Brief, Supplied
-from frelt.core.model.carrier import Trailer, TrailerEmpty, TrailerRatings
+from frelt.core.model.carrier import Door, Trailer, TrailerEmpty, TrailerRatings
 from frelt.core.model.document import Document, Job, LogEntry
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Rig
@@ -149,6 +149,13 @@ def barn_wash() -> Document:
         base,
         name="Enclosed trailer, 15 ft 9 in",
         axles=axles,
+        body=replace(
+            base.body,
+            doors=(
+                *base.body.doors,
+                Door(id="hatch", name="Mixing hatch", side="left", start=1.75, end=2.45, height=1.5),
+            ),
+        ),
         decks=(replace(base.decks[0], outline=((0, -1.01), (4.80, -1.01), (4.80, 1.01), (0, 1.01)), surface="coated"),),
         empty=TrailerEmpty(
             tongue=weighed(128, "tongue on a platform scale"),

@@ -15,7 +15,7 @@ from .pdf import PAPER, WIDTH
 ROW = 12.5
 IS, LOAD, UPPER, RATING, MARGIN, PM, WHEN = (EDGE + x for x in (210, 318, 372, 436, 490, 532, 542))
 HEADS = ((EDGE, "Load on", 0), (IS, "Is", 0), (LOAD, "Worst", 1), (UPPER, "Up to", 1), (RATING, "Rating", 1), (MARGIN, "Margin", 1), (PM, "±", 1), (WHEN, "When", 0))  # fmt: skip
-NOTE = "Worst: what is counted, in its worst state and fills. Up to: with what nobody counted, and the ± of both."
+NOTE = "Worst: what is counted, in its worst state and fills. Up to: with what nobody counted."
 
 
 def is_load(check: Check) -> bool:
@@ -61,8 +61,8 @@ def _row(leaf: Leaf, c: Check, units: Units) -> None:
     if c.load is not None:
         leaf.write(LOAD, units.show(c.load, c.quantity), "small", 600, True, anchor="end", scale=0.95)
         leaf.write(PM, units.show(c.spread, c.quantity, unit=False), "small", 400, True, "soft", "end", 0.95)
-        if c.quantity == "mass" and c.side == "high" and c.upper is not None:
-            leaf.write(UPPER, units.show(c.upper, c.quantity), "small", 400, True, anchor="end", scale=0.95)
+        if c.quantity == "mass" and c.side == "high" and c.with_rest is not None:
+            leaf.write(UPPER, units.show(c.with_rest, c.quantity), "small", 400, True, anchor="end", scale=0.95)
     limit = "unread" if c.limit is None else units.show(c.limit, c.quantity)
     if c.limit is None and c.typical is not None:
         limit = f"typ. {units.show(c.typical, c.quantity, unit=False)}"

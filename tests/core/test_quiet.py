@@ -1,10 +1,13 @@
 """What accepted practice must not set off, and what must: minimal rigs, common practice, no source."""
 
+from itertools import count
+
 from msgspec.structs import replace
 
-from frelt.app.stock import equipment
+from frelt.app.stock import class_of, equipment
 from frelt.core.base.figure import Figure
 from frelt.core.base.units import US
+from frelt.core.edit.items import add
 from frelt.core.judge.check import Check
 from frelt.core.judge.marks import is_broken, mark_of
 from frelt.core.judge.words import sentence
@@ -13,6 +16,7 @@ from frelt.core.kind.make import refreshed
 from frelt.core.model.carrier import Body, Door, Trailer
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Rig
+from frelt.core.planning.new_rig import new_rig
 from frelt.core.solve import solve
 from tests.conftest import block, rig, tank, trailer
 from tests.core.test_packed import packed
@@ -167,3 +171,16 @@ def test_a_lid_nobody_can_reach_standing_anywhere_is_told() -> None:
     tail = Door(id="rear", name="Rear doors", side="rear", start=-0.95, end=0.95, kind="barn doors")
     assert "service:t:lid" in access(rig(front, wall, trailer=closed(tail)))
     assert "service:t:lid" in access(rig(front, trailer=closed()))  # no door at all: nothing is reached
+
+
+def test_a_ladder_rides_past_its_rack_and_is_reached_from_the_ground_or_a_tire() -> None:
+    numbers = count(1)
+    for chassis, rack in (("pickup-half-55-crew", "ladder-rack-bed"), ("open-7x18-tandem", "ladder-rack-bed")):
+        one = new_rig(class_of(chassis), "x", lambda what: f"{what}-{next(numbers)}")
+        deck = one.carriers[0].main_deck
+        one = add(one, replace(at(rack, 0.9), id="rack", place=Placement(deck=deck.id, u=0.9, v=0.0)))
+        top = one.item("rack").decks[0].id
+        ridden = add(one, replace(at("ladder-24", 0.0), place=Placement(deck=top, u=0.0, v=0.0)))
+        assert not [i for i in access(ridden) if "ladder-24" in i]
+        slid = add(one, replace(at("ladder-24", 0.0), place=Placement(deck=top, u=1.2, v=0.0)))
+        assert [i for i in access(slid) if i == "off-deck:ladder-24"]  # held by its end alone it falls

@@ -6,6 +6,7 @@ from ..base.kept import Each
 from ..base.units import Units
 from ..geometry.frames import Frames, placed
 from ..judge.check import Check, CheckKind, register
+from ..kind.capability import can
 from ..model.carrier import Deck
 from ..model.item import Item
 from ..model.rig import Rig
@@ -32,7 +33,16 @@ def _out(item: Item, deck: Deck | None) -> float:
     """How far an item stands over the edge of its deck [m]; nothing for what belongs to the vehicle itself."""
     if deck is None or item.built_in:
         return 0.0
-    return overhang(solid(item, placed(item, item.place)).corners, deck.outline)
+    corners = solid(item, placed(item, item.place)).corners
+    out = overhang(corners, deck.outline)
+    if out > 0 and can(item, "hang over"):
+        middle = [(sum(x for x, _ in corners) / len(corners), sum(y for _, y in corners) / len(corners))]
+        held = overhang(middle, deck.outline) < 0
+        out = max(out - ENDS * max(item.length.value, item.width.value), 0.0) if held else out
+    return out
+
+
+ENDS = 0.35  # of its length that each end of a ladder may ride past its rack, its middle held; common practice, no source
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:

@@ -83,6 +83,11 @@ class Check(Struct, frozen=True):
     beyond_pm: float = 0.0
 
     @property
+    def with_rest(self) -> float | None:
+        """The load with what nobody counted; never below what is counted."""
+        return None if self.load is None else self.load + max(self.beyond, 0.0)
+
+    @property
     def upper(self) -> float | None:
         """The load with what nobody counted and the ± of both, 19 in 20 are below it; never below what is counted."""
         if self.load is None:

@@ -11,6 +11,7 @@ Can = Literal[
     "keep a place",  # is nothing yet, and keeps room and weight for what comes later
     "be lifted",  # is lifted by forks with all that stands on it
     "keep liquid",  # is there for the liquid in it, which others draw
+    "hang over",  # rides with its ends past what it lies on, as ladders and racks do
     "bear things",  # brings a deck of its own, on which it is put by itself
 ]
 

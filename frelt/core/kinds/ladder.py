@@ -39,5 +39,6 @@ register(
         _service,
         carried=True,
         hangs="bottom",
+        can=frozenset({"hang over"}),
     )
 )

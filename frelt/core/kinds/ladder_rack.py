@@ -39,5 +39,6 @@ register(
         _make,
         open_below=0.05,
         hangs="bottom",
+        can=frozenset({"hang over"}),
     )
 )

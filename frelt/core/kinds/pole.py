@@ -35,5 +35,6 @@ register(
         service=_service,
         carried=True,
         hangs="bottom",
+        can=frozenset({"hang over"}),
     )
 )

@@ -19,7 +19,8 @@ from ..model.carrier import Carrier
 from ..model.rig import Rig
 from .rooms import Room, neighbors, walled
 
-AROUND = 0.9  # of the ground outside the deck that is looked at [m]
+STEP_UP = 0.5  # what a tire, step or bed rail lifts who stands on it, where no walls are [m]; common practice, no source
+AROUND = 2.6  # of the ground outside the deck that is looked at [m]
 STEP_OVER = 0.15  # what a person steps over [m]
 HEAD = 1.80  # below which something is in the way of a head [m]
 ON = 0.05  # what a side gives way, since hands come a little round a corner [m]
@@ -112,7 +113,8 @@ class Walk(Struct, frozen=True):
         aboard = there & (x1 > dx0) & (x0 < dx1) & (y1 > dy0) & (y0 < dy1)
         count = len(listed)
         stands, on_deck, close_to = (np.bincount(n[some], minlength=count) > 0 for some in (there, aboard, near))
-        low_enough = (on_deck & (at[:, 2] - self.floor <= up)) | (stands & (at[:, 2] <= up))
+        above = up if self.openings is not None else up + STEP_UP
+        low_enough = (on_deck & (at[:, 2] - self.floor <= up)) | (stands & (at[:, 2] <= above))
         if low_enough.all():
             return [""] * count
         can_stand, close = stands.tolist(), close_to.tolist()

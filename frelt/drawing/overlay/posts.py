@@ -27,7 +27,7 @@ class Post(Struct, frozen=True):
     """One post. x: where the load meets the ground [px].  now, low, high: [kg].  check: its limit in scope.
 
     rating: what its plate says [kg]; None where it is not known.  decided: it has no plate, which somebody has said.
-    most: high with what nobody counted and the ± [kg].  typical: what its class usually has on an unread plate [kg].
+    most: high with what nobody counted, where the plate is unread also with the ± of both [kg].  typical: what its class usually has on an unread plate [kg].
     """
 
     name: str
@@ -152,7 +152,9 @@ class _Found(Struct, frozen=True):
                 low = min(low, float(self.loads.least.value[states, i].min()))
                 high = max(high, float(self.loads.greatest.value[states, i].max()))
         limit = self.loads.limits[m]
-        more = worst.upper - worst.load if worst is not None and worst.upper is not None and worst.load is not None else 0.0
+        more = 0.0
+        if worst is not None and worst.load is not None and worst.upper is not None and worst.with_rest is not None:
+            more = (worst.with_rest if limit.known else worst.upper) - worst.load
         return Post(name, x, now, low, high, worst, limit.field, rear, limit.high, not limit.counts, high + more, limit.typical)
 
 
