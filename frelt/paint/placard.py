@@ -105,7 +105,6 @@ def paint_placard(
     write(p, EDGE, y + 8, order_words(found, order), ink, "title", 600, scale=0.85)
     states = joined([rig.states[s].name for s in road_states(rig)])
     y += 30
-    p.setFont(font("text"))
     p.setPen(soft)
     known = f"{RIGHT} States: {states}. Leaves every limit its reserve and its ±."
     if found.tight:
@@ -113,7 +112,17 @@ def paint_placard(
     if not found.proved:
         known = f"Draft: {draft_words(found)}"
         p.setPen(PAPER.color("over"))
-    p.drawText(QRectF(EDGE, y, wide - 2 * EDGE, 70), int(Qt.TextFlag.TextWordWrap), f"{known} {AID}")
+    _fitted(p, QRectF(EDGE, y, wide - 2 * EDGE, 76), f"{known} {AID}")
+
+
+def _fitted(p: QPainter, box: QRectF, words: str) -> None:
+    """Words as large as they fit: a draft names every unread plate and where it is."""
+    flags = int(Qt.TextFlag.TextWordWrap)
+    for scale in (1.0, 0.9, 0.8, 0.7, 0.6):
+        p.setFont(font("text", 400, False, scale))
+        if p.boundingRect(box, flags, words).height() <= box.height():
+            break
+    p.drawText(box, flags, words)
 
 
 def draft_words(found: RoadFill) -> str:
@@ -128,7 +137,7 @@ def draft_words(found: RoadFill) -> str:
     return " ".join(said)
 
 
-MOST_UNREAD = 5
+MOST_UNREAD = 16
 
 
 def order_words(found: RoadFill, order: tuple[str, ...] | None) -> str:

@@ -6,6 +6,7 @@ from frelt.core.base.figure import NOT_RATED
 from frelt.core.edit.states import set_fill
 from frelt.core.judge.check import level_of
 from frelt.core.liquids.on_the_road import road_states, unread
+from frelt.core.liquids.own_ranges import which_question
 from frelt.core.liquids.road_caps import road_caps
 from frelt.core.liquids.road_fill import RoadFill
 from frelt.core.model.carrier import TrailerRatings, VehicleRatings
@@ -76,3 +77,17 @@ def test_customs_and_questions_never_hold_a_cap_back() -> None:
     rig = demo("hull-rinse").rigs[0]
     wide, narrow = (replace(rig, rules=replace(rig.rules, side_difference=d)) for d in (0.5, 0.001))
     assert [c.fill for c in road_caps(solve(wide)).caps] == [c.fill for c in road_caps(solve(narrow)).caps]
+
+
+def test_caps_and_states_answer_two_questions_and_say_which() -> None:
+    """The barn rig leaves the yard full, which is right; drawn down in any mix it is not. Both are true, of different fills."""
+    solved = solve(demo("barn-wash").rigs[0])
+    found = road_caps(solved)
+    said = which_question(solved, found)
+    assert "every mix at once" in said and "“Leaving the yard” is right with more in a tank" in said
+    state = solved.rig.state_number("leaving")
+    water = next(c for c in found.shown if c.tank.part.liquid.tint == "water")
+    number = [t.address for t in solved.loads.table.tanks].index(water.tank.address)  # type: ignore[union-attr]
+    assert solved.loads.table.high[state, number] > water.fill  # type: ignore[union-attr]
+    assert "between jobs" not in said.lower()  # it is over there: no second truth
+    assert which_question(solved, road_caps(solved, exact=True)) == ""

@@ -10,6 +10,7 @@ from ....core.base.value import FreltError
 from ....core.edit.items import with_item
 from ....core.liquids.drain import drain_time, valve_of
 from ....core.liquids.fill_order import fill_order
+from ....core.liquids.own_ranges import which_question
 from ....core.liquids.road_caps import road_caps
 from ....core.liquids.road_fill import Aim, Cap, RoadFill, fill_marks, rounded, with_road_fill
 from ....core.model.item import Item, TankPart
@@ -198,6 +199,7 @@ class RoadPart(QWidget):
         self.rows.show_caps(found.shown if found is not None else ())
         good = found is not None and bool(found.caps)
         self.put.setEnabled(good and found is not None and not found.exact)
+        self.placard.setVisible(found is None or not found.exact)
         draft = found is not None and not found.exact and bool(found.shown) and not found.proved
         self.placard.setEnabled(draft or (found is not None and found.proved))
         self.placard.setText("Write a draft of the placard (PDF) …" if draft else "Write the placard (PDF) …")
@@ -213,6 +215,8 @@ class RoadPart(QWidget):
             said.append("Good at exactly these fills; a tank that is drawn down may be wrong, so there is no placard.")
         else:
             said.append("Every fill up to these is right, with reserve and ±." if found.proved else "Not proved yet.")
+            solved = self.desk.session.solved
+            said.append(which_question(solved, found) if solved is not None else "")
         if found.tight:
             said.append(f"Tight even drawn down, so weigh it: {joined([uncapital(t) for t in found.tight[:3]])}.")
         said.append(self.order_words())
@@ -221,7 +225,7 @@ class RoadPart(QWidget):
         paper = found.paper
         if paper is not None and paper.volume > found.volume + self.desk.units.measure:
             said.append(f"On paper, with nothing to spare, {self.desk.units.show(paper.volume, 'volume')} in all.")
-        self.words.setText(" ".join(said) + unread_words(found))
+        self.words.setText(" ".join(s for s in said if s) + unread_words(found))
 
     def order_words(self) -> str:
         """In which order the tanks are filled."""
