@@ -497,9 +497,11 @@ RIGS = (
 )
 
 
-def documents() -> Iterator[tuple[str, Document]]:
-    """Every packed rig by its file's name."""
+def documents(some: tuple[str, ...] | None = None) -> Iterator[tuple[str, Document]]:
+    """Every packed rig, or some of them, by its file's name."""
     for make in RIGS:
+        if some is not None and make.__name__.replace("_", "-") not in some:
+            continue
         yield make.__name__.replace("_", "-"), Document(job=Job(name=make.__name__.replace("_", " ")), rigs=(make(),))
 
 

@@ -100,7 +100,7 @@ def use(data: bytes) -> str:
     units = METRIC if len(data) % 2 else US
     for rig in document.rigs:
         solved = solve(rig)
-        made = report(solved, {c.id: f"{sentence(c, units)} {brief(c, units)} {c.when}" for c in solved.checks})
+        made = report(solved, {c.id: f"{sentence(c, units)} {brief(c, units)} {c.when}" for c in solved.checks}, units)
         again = msgspec.json.decode(msgspec.json.encode(made), type=RigReport)  # no null where a number is promised
         assert again.name == made.name
         verdict(solved, units)

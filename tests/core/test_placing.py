@@ -40,7 +40,7 @@ from frelt.core.space.solids import solids
 from frelt.core.space.surfaces import hung, possible, with_surface
 from frelt.core.space.walk import entrances, walk
 from frelt.core.statics.forks import capacity, lifted
-from tests.conftest import block, rig, tank, trailer
+from tests.conftest import block, examples, rig, tank, trailer
 from tests.core.frames import Beam
 
 BOX = Body(
@@ -140,6 +140,7 @@ def test_an_18_inch_reel_takes_about_300_ft() -> None:
 spots = st.lists(st.tuples(st.integers(2, 47), st.integers(-9, 9), st.integers(2, 8)), min_size=1, max_size=7)
 
 
+@examples(40)
 @given(spots)
 def test_the_walkable_floor_is_that_of_a_raster(listed: list[tuple[int, int, int]]) -> None:
     """Source: SciPy's labeling of a raster of 2 cm on which walls and things are grown by half a person."""

@@ -87,7 +87,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
 def _nearest(rig: Rig, found: list[tuple[int, int, Check]]) -> Iterable[Check]:
     """One finding of several like things beside the same one: two jugs by a can are one danger, told of the nearer."""
     kept: dict[tuple[str, int | str, int | str], list[Check]] = {}
-    for i, j, check in sorted(found, key=lambda f: (f[2].load or 0.0, f[2].id)):
+    for i, j, check in sorted(found, key=lambda f: (round(f[2].load or 0.0, 6), f[0], f[1])):
         rule = check.id.rsplit(":", 2)[0]
         one, other = _like(rig.items[i]), _like(rig.items[j])
         same = kept.get((rule, one, j)) or kept.get((rule, i, other))
