@@ -35,8 +35,12 @@ OUT = Path(__file__).resolve().parent.parent / "docs/screenshots"
 BARN, HULL, SOLAR, PLAYGROUND, BALLAST, SHELTER = range(6)
 
 
+WINDOWS: list[Window] = []  # a window that nothing names is collected, even while it is painted
+
+
 def opened(which: int) -> Window:
     window = build(own_demo()[which])
+    WINDOWS.append(window)
     window.desk.settings.change(theme="light", length="in", mass="lb", volume="gal")
     window.desk.looks_changed.emit()
     window.resize(1280, 800)
