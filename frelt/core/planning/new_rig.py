@@ -18,7 +18,11 @@ from ..model.rules import RuleSet
 from ..model.state import FillRange, Person, State
 
 Water = Literal["carried", "dumped", "either"]
-WATER: dict[Water, str] = {"carried": "Water is carried", "dumped": "Water is dumped", "either": "Water: carried or dumped"}
+WATER: dict[Water, str] = {
+    "carried": "Water rides along",
+    "dumped": "Water is dumped before the road",
+    "either": "Water rides along or is dumped",
+}
 
 
 def new_rig(

@@ -5,7 +5,7 @@ from PyQt6.QtWidgets import QComboBox, QLineEdit, QListWidgetItem, QPushButton, 
 
 from ....app import stock
 from ....app.session import new_id
-from ....core.base.text import capital, uncapital
+from ....core.base.text import capital
 from ....core.base.value import FreltError
 from ....core.model.carrier import Trailer
 from ....core.model.catalog_entry import Chassis
@@ -34,7 +34,8 @@ class ChassisList(QWidget):
         self.water = QComboBox()
         self.water.setAccessibleName("Before the road")
         for water, words in WATER.items():
-            self.water.addItem(f"Before the road: {uncapital(words)}", water)
+            self.water.addItem(words, water)
+        self.water.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.water.setCurrentIndex(self.water.findData("either"))
         self.new = QPushButton("Start a rig on it")
         self.new.clicked.connect(self.start)
