@@ -14,6 +14,7 @@ from .. import __version__
 from ..core.base.units import Units
 from ..core.judge.check import named
 from ..core.judge.marks import mark_of
+from ..core.liquids.on_the_road import unread
 from ..core.model.document import Document
 from ..core.model.rig import Rig
 from ..core.report.verdict import drawn, speaking, spoken_state, verdict
@@ -75,7 +76,11 @@ class Sheet:
 
     def _head(self) -> None:
         self.leaf.y = EDGE + 16
-        self.leaf.write(EDGE, "LOAD SHEET", "small", 600, True, "soft")
+        open_ = unread(self.solved)
+        title = (
+            "LOAD SHEET" if not open_ else f"LOAD SHEET, DRAFT: {len(open_)} {'PLATE' if len(open_) == 1 else 'PLATES'} UNREAD"
+        )
+        self.leaf.write(EDGE, title, "small", 600, True, "over" if open_ else "soft")
         self.leaf.write(WIDTH - EDGE, self.leaf.today.isoformat(), "small", 400, False, "soft", "end")
         self.leaf.y += 24
         self.p.setFont(font("title", 600))

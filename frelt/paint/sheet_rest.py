@@ -3,10 +3,12 @@
 from collections.abc import Iterator
 
 from ..core.base.figure import Figure
+from ..core.base.text import joined, uncapital
 from ..core.base.units import Units
 from ..core.judge.check import KINDS, Check
 from ..core.judge.marks import WORDS, is_open, mark_of
 from ..core.judge.words import brief, sentence, subject
+from ..core.liquids.on_the_road import unread
 from ..core.masses.bare import on_axles
 from ..core.masses.nobody_counted import nobody_counted
 from ..core.model.rig import Rig, fill_range
@@ -24,12 +26,25 @@ HALF = (WIDTH - 2 * EDGE - 16) / 2
 
 def paint_rest(leaf: Leaf, solved: Solved, units: Units) -> None:
     """Everything but the loads; each part only where there is something in it."""
+    _unread(leaf, solved)
     _findings(leaf, solved, units)
     _accepted(leaf, solved, units)
     _nobody_counted(leaf, solved, units)
     _states(leaf, solved, units)
     _things(leaf, solved.rig, units)
     _figures(leaf, solved, units)
+
+
+def _unread(leaf: Leaf, solved: Solved) -> None:
+    """Which plates that bear on the road are unread, and where they are: until then this is a draft."""
+    missing = unread(solved)
+    if missing:
+        leaf.heading("Plates to read before the road")
+    for where in dict.fromkeys(u.where for u in missing):
+        names = joined(
+            [u.subject if n == 0 else uncapital(u.subject) for n, u in enumerate(u for u in missing if u.where == where)]
+        )
+        leaf.paragraph(f"{names}: {where}.")
 
 
 def _findings(leaf: Leaf, solved: Solved, units: Units) -> None:

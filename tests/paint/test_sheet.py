@@ -12,6 +12,7 @@ import pytest
 from frelt.core.base.units import METRIC, US, Units
 from frelt.core.judge.marks import WORDS, mark_of
 from frelt.core.judge.words import sentence
+from frelt.core.liquids.on_the_road import unread
 from frelt.core.planning.accepting import accept
 from frelt.core.solve import solve
 from frelt.formats.document import decode
@@ -55,6 +56,8 @@ def test_every_load_and_every_finding_of_the_report_is_on_paper(file: Path, unit
         assert letters(item.name) in text
     for state in rig.states:
         assert letters(state.name) in text
+    missing = unread(solved)
+    assert ("DRAFT" in text) == bool(missing) and all(letters(u.where) in text for u in missing)
     assert "SCALETICKET" in text and "more," not in text.replace("Morethanoneliquid", "")
 
 
