@@ -101,7 +101,7 @@ register(
         "service",
         "Service reach",
         plate="measure the free room before what is serviced; its maker's manual says how much is wanted",
-        source="common practice, no published source; a mass lifted by hand: NIOSH lifting equation, 23 kg",
+        source="common practice; lifting by hand: NIOSH, 23 kg",
         findings=_findings,
         sentence=_sentence,
         brief=_brief,
