@@ -13,7 +13,7 @@ from frelt.core.judge.marks import is_broken, mark_of
 from frelt.core.judge.words import sentence
 from frelt.core.kind.catalog import taken
 from frelt.core.kind.make import refreshed
-from frelt.core.model.carrier import Body, Door, Trailer
+from frelt.core.model.carrier import Body, Door, Trailer, Well, Zone
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Rig
 from frelt.core.planning.new_rig import new_rig
@@ -184,3 +184,20 @@ def test_a_ladder_rides_past_its_rack_and_is_reached_from_the_ground_or_a_tire()
         assert not [i for i in access(ridden) if "ladder-24" in i]
         slid = add(one, replace(at("ladder-24", 0.0), place=Placement(deck=top, u=1.2, v=0.0)))
         assert [i for i in access(slid) if i == "off-deck:ladder-24"]  # held by its end alone it falls
+
+
+def test_what_a_class_has_below_its_floor_by_memory_asks_to_look_and_never_condemns() -> None:
+    zone = Zone(id="z", below="exhaust", x0=1.0, y0=-1.0, x1=3.0, y1=0.0)
+    well = Well(id="w", side="right", start=3.5, end=4.3, inward=0.3, height=0.3)
+    bolted = replace(block("box", 20.0, 2.0, -0.4), held="bolts")
+    into = block("in", 20.0, 3.9, 0.75)
+    for seen in (True, False):
+        body = Body(zones=(replace(zone, seen=seen),), wells=(replace(well, seen=seen),))
+        checks = {c.kind: c for c in solve(rig(bolted, into, trailer=replace(trailer(), body=body))).checks}
+        assert is_broken(checks["no bolts"]) == is_broken(checks["wheel well"]) == seen
+        assert (
+            ("usually has" in sentence(checks["no bolts"], US))
+            == ("usually has" in sentence(checks["wheel well"], US))
+            == (not seen)
+        )
+        assert seen or (mark_of(checks["no bolts"]), mark_of(checks["wheel well"])) == ("advice", "tight")

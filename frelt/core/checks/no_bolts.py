@@ -5,6 +5,7 @@ from collections.abc import Iterable
 from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
+from ..model.carrier import Zone
 from ..model.rig import Rig
 from ..space.bolts import bolted, hit, points, zones
 
@@ -14,7 +15,8 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         return
     clean = True
     for item in rig.items:
-        below = [z.below for z in zones(rig, frames, item) if bolted(item) and any(hit(z, p) for p in points(item, frames))]
+        below = [z for z in zones(rig, frames, item) if bolted(item) and any(hit(z, p) for p in points(item, frames))]
+        below.sort(key=lambda z: not z.seen)
         if below:
             clean = False
             yield Check(
@@ -22,7 +24,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 kind="no bolts",
                 subject=item.name,
                 quantity="length",
-                status="over" if item.held == "bolts" else "unknown",
+                status="over" if item.held == "bolts" and below[0].seen else "unknown",
                 items=(item.id,),
                 why=_words(item.name, item.held, below[0]),
             )
@@ -30,10 +32,12 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         yield Check(id="bolts", kind="no bolts", subject="Bolts below the floor", quantity="length", status="ok")
 
 
-def _words(name: str, held: str, below: str) -> str:
+def _words(name: str, held: str, zone: Zone) -> str:
+    if not zone.seen:
+        return f"Below {name} such a vehicle usually has its {zone.below}: look before any hole is drilled"
     if held == "bolts":
-        return f"{name} is bolted above the {below}: no hole may be drilled there"
-    return f"Below {name} is the {below}: say how it is held, since no hole may be drilled there"
+        return f"{name}: bolts above the {zone.below}, where no hole may be drilled"
+    return f"Below {name} is the {zone.below}: say how it is held, since no hole may be drilled there"
 
 
 def _sentence(c: Check, units: Units) -> str:

@@ -18,20 +18,23 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         return
     room, clean = solids(rig, frames), True
     on = {w.carrier for w in wells}
+    seen = {(c.id, w.id): w.seen for c in rig.carriers for w in c.body.wells}
     for item in rig.items:
         own = room[item.id]
-        into = max((depth(own, w) for w in wells if w.carrier == own.carrier), default=0.0) if own.carrier in on else 0.0
+        met = [(depth(own, w), seen[w.carrier, w.item]) for w in wells if w.carrier == own.carrier] if own.carrier in on else []
+        into, known = max(met, default=(0.0, True))
         if into > TOUCH:
             clean = False
             unsure = together(in_plan(item), WELL)
+            condemned = known and into > unsure
             yield Check(
                 id=f"well:{item.id}",
                 kind="wheel well",
                 subject=item.name,
                 quantity="length",
-                status="over" if into > unsure else "tight",
+                status="over" if condemned else "tight",
                 spread=unsure,
-                detail=() if into > unsure else ("tape",),
+                detail=() if condemned else ("tape",) if known else ("tape", "class"),
                 load=into,
                 limit=0.0,
                 margin=-into,
@@ -45,6 +48,8 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
 def _sentence(c: Check, units: Units) -> str:
     if c.load is None:
         return "Every item stands clear of the wheel wells"
+    if "class" in c.detail:
+        return f"{c.subject} would run {units.show(c.load, 'length')} into the wheel well such a chassis usually has: tape the well"
     if c.detail:
         return f"{c.subject} may run {units.show(c.load, 'length')} into a wheel well: tape it, and the well"
     return f"{c.subject} runs {units.show(c.load, 'length')} into a wheel well"

@@ -133,7 +133,10 @@ class Door(Value, frozen=True, kw_only=True):
 
 
 class Well(Value, frozen=True, kw_only=True):
-    """A wheel well that stands up through the deck. start, end: stations; inward: from the deck's side; height: above it [m]."""
+    """A wheel well that stands up through the deck. start, end: stations; inward: from the deck's side; height: above it [m].
+
+    seen: False where it is only what the class usually has.
+    """
 
     id: LocalId
     side: Literal["left", "right"]
@@ -141,10 +144,14 @@ class Well(Value, frozen=True, kw_only=True):
     end: Metres
     inward: Length = 0.2
     height: Length = 0.25
+    seen: bool = True
 
 
 class Zone(Value, frozen=True, kw_only=True):
-    """A part of the deck below which no bolt may come out. x0, y0, x1, y1: in the carrier's plan [m].  below: what is there."""
+    """A part of the deck below which no bolt may come out. x0, y0, x1, y1: in the carrier's plan [m].  below: what is there.
+
+    seen: False where it is only what the class usually has.
+    """
 
     id: LocalId
     below: Text
@@ -152,6 +159,7 @@ class Zone(Value, frozen=True, kw_only=True):
     y0: Metres
     x1: Metres
     y1: Metres
+    seen: bool = True
 
 
 class Body(Value, frozen=True, kw_only=True):

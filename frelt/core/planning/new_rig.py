@@ -136,4 +136,8 @@ def _renewed(choice: Chassis, new_id: NewId) -> Carrier:
     ids = {d.value: new_id(words[d.what]) for d in walked(carrier) if isinstance(d, Defined) and d.what in words}
     made = rewritten(carrier, renamed(ids, words), lambda what, value: ids.get(value, value) if what in words else value)
     assert made is not None
+    if not choice.own:  # what a class has below its floor is from memory: it asks to look, and never condemns
+        body = made.body
+        wells, zones = (tuple(replace(x, seen=False) for x in listed) for listed in (body.wells, body.zones))
+        made = replace(made, body=replace(body, wells=wells, zones=zones))
     return replace(made, origin=f"{'shop' if choice.own else 'class'}: {choice.name}")

@@ -29,8 +29,15 @@ OPENINGS = (
 )
 
 
+SEEN = Choice("Known", "seen", (("taped", True), ("usual for its class", False)))
+
+
 def _figure(field: str, label: str, low: float = -20.0, high: float = 20.0) -> Column:
-    return Column(label, lambda e: getattr(e, field), lambda e, v: replace(e, **{field: v}), low=low, high=high)
+    def typed(e: Any, v: float) -> Any:
+        own = {field: v}  # what somebody types he has taped
+        return replace(e, **own, seen=True) if hasattr(e, "seen") else replace(e, **own)
+
+    return Column(label, lambda e: getattr(e, field), typed, low=low, high=high)
 
 
 def around(form: Form, carrier: Carrier) -> list[QWidget]:
@@ -130,7 +137,7 @@ def lists(form: Form, carrier: Carrier) -> list[PartsList]:
             _figure("inward", "Inward from the side", 0.0, 1.5),
             _figure("height", "Height", 0.0, 1.5),
         ],
-        [Choice("Side", "side", SIDES[:2])],
+        [Choice("Side", "side", SIDES[:2]), SEEN],
         named="",
         asked="well",
     )
@@ -146,6 +153,7 @@ def lists(form: Form, carrier: Carrier) -> list[PartsList]:
             _figure("y0", "Left edge, right of the middle"),
             _figure("y1", "Right edge, right of the middle"),
         ],
+        [SEEN],
         named="below",
         asked="zone",
     )
