@@ -29,7 +29,7 @@ class Grid(Struct, frozen=True):
     """Every limit in every state on its worse side, (states, limits). code: number of the status.
 
     near: orders one limit over states; an unknown by its greatest load.  tier, share: order limits within a state.
-    beyond, beyond_pm: what nobody counted adds to the value, and its ±.  likely: whether it is over only with that.
+    beyond, beyond_pm: what nobody counted adds to what is no ratio, and its ±, (limits,).  likely: whether it is over only with that.
     """
 
     value: Array
@@ -119,8 +119,7 @@ def grid(rig: Rig, loads: Loads) -> Grid:
         share = np.where(size > 0, margin / size, np.where(code == OVER, -1.0, np.inf))
     here = loads.applies & (b.wanted | (code == OVER) | (code == TIGHT))
     tiers = np.take_along_axis(b.tiers, np.minimum(code, OK).T.astype(np.intp), axis=1).T
-    fills = np.where(low_side[:, :, None], loads.least.fills, loads.greatest.fills)
-    beyond, beyond_pm = loads.beyond(np.arange(len(b.plate)), value, fills)
+    beyond, beyond_pm = loads.beyond()
     usual = np.where(np.isnan(bound), b.typical, bound)
     with np.errstate(invalid="ignore"):  # of a share the sign is that of a place nobody knows: there it stays within the ±
         likely = (value + beyond > usual) & ~low_side & b.grave & b.mass & here & b.answered & (code != OVER)
@@ -268,6 +267,10 @@ class ByState:
         limit: Limit = loads.limits[m]
         margin, known = float(at.margin[s, m]), not np.isnan(at.margin[s, m])
         low = bool(at.low_side[s, m])
+        beyond, beyond_pm = float(at.beyond[m]), float(at.beyond_pm[m])
+        if limit.den is not None and np.isfinite(at.value[s, m]):
+            fills = (loads.least if low else loads.greatest).fills[s, m]
+            beyond, beyond_pm = loads.beyond_ratio(m, s, float(at.value[s, m]), fills)
         made = Check(
             id=limit.id,
             kind=limit.check,
@@ -285,8 +288,8 @@ class ByState:
             level=level_of(limit.check, self._rig.rules),
             likely="over" if at.likely[s, m] else None,
             typical=limit.typical,
-            beyond=float(at.beyond[s, m]),
-            beyond_pm=float(at.beyond_pm[s, m]),
+            beyond=beyond,
+            beyond_pm=beyond_pm,
             told=Told(self._teller(m, s, low)),
             end=limit.end,
             detail=limit.detail,

@@ -63,26 +63,22 @@ class Loads(Struct, frozen=True):
         """How the rig stands in a condition, with its bars where it has some; None where that is in no state."""
         return next((c for c in reversed(self.cases) if c.condition == condition), None)
 
-    def beyond(self, chosen: NDArray[np.intp], value: Array, fills: Array) -> tuple[Array, Array]:
-        """What nobody counted adds to some limits, by number, that have a value (states, chosen) at fills (…, tanks); and its ±.
+    def beyond(self) -> tuple[Array, Array]:
+        """What nobody counted adds to what is above each limit's line [kg], and its ±, (limits,). Where wheels lift the rows of all
+        wheels down are taken."""
+        more, place = self.num @ self.more[0], self.num @ self.more[1]
+        return more, np.hypot(self.more_pm * more, place)
 
-        Where wheels lift the rows of all wheels down are taken. What it adds to a ratio is the ratio with it, less that without.
-        """
-        num, den = self.num[chosen], self.den[chosen]
-        more, place = num @ self.more[0], num @ self.more[1]
-        ratio = den.any(axis=1)
-        add = np.broadcast_to(more, value.shape).copy()
-        unsure = np.broadcast_to(np.hypot(self.more_pm * more, place), value.shape).copy()
-        if ratio.any():
-            n, d = num[ratio], den[ratio]
-            below = self.table.base @ d.T + (fills[:, ratio] * (d @ self.table.tank_moments.T)).sum(-1)
-            below = np.where(np.abs(below) > 1e-9, below, np.nan)
-            under = below + d @ self.more[0]
-            then = (value[:, ratio] * below + n @ self.more[0]) / under
-            add[:, ratio] = then - value[:, ratio]
-            of_mass, of_place = ((n @ e - then * (d @ e)) / under for e in self.more)
-            unsure[:, ratio] = np.hypot(self.more_pm * of_mass, of_place)
-        return add, unsure
+    def beyond_ratio(self, m: int, s: int, value: float, fills: Array) -> tuple[float, float]:
+        """What it adds to the value of limit m, a ratio, in state s at some fills (tanks,), and its ±: with it, less without."""
+        n, d = self.num[m], self.den[m]
+        below = float(d @ self.moments_at(s, fills))
+        under = below + float(d @ self.more[0])
+        if abs(below) < 1e-9 or abs(under) < 1e-9:
+            return 0.0, 0.0
+        then = (value * below + float(n @ self.more[0])) / under
+        of_mass, of_place = (float(n @ e - then * (d @ e)) / under for e in self.more)
+        return then - value, float(np.hypot(self.more_pm * of_mass, of_place))
 
     def moments_at(self, s: int, fills: Array) -> Array:
         """The rig's moments in state s at some fills, (size,)."""
