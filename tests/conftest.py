@@ -21,8 +21,11 @@ from frelt.core.model.state import FillRange, State
 from frelt.formats.document import decode
 
 LONG = int(os.environ.get("FRELT_LONG", "1"))  # how many times as many examples, at random, under ./run check-long
-settings.register_profile("frelt", deadline=None, max_examples=60 * LONG, derandomize=LONG == 1)
+settings.register_profile("frelt", deadline=None, max_examples=40 * LONG, derandomize=LONG == 1)
 settings.load_profile("frelt")
+
+
+slow = pytest.mark.skipif(LONG == 1, reason="under ./run check-long")
 
 
 def examples(count: int) -> settings:

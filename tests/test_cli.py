@@ -150,8 +150,8 @@ def test_a_rig_of_many_states_and_a_hostile_name_make_a_sheet(tmp_path: Path) ->
 def test_a_full_sheet_goes_on_over_its_pages_and_drops_nothing(tmp_path: Path) -> None:
     """A crowded rig: forty items, twelve tanks, a dozen states, many of them over; nothing runs off, over the foot, or is left out."""
     one = demo("barn-wash").rigs[0]
-    more = tuple(replace(i, id=f"{i.id}-{n}", name=f"{i.name} {n}") for n in range(3) for i in one.items)
-    states = tuple(replace(s, id=f"{s.id}-{n}", name=f"{s.name} {n}") for n in range(3) for s in one.states)
+    more = tuple(replace(i, id=f"{i.id}-{n}", name=f"{i.name} {n}") for n in range(2) for i in one.items)
+    states = tuple(replace(s, id=f"{s.id}-{n}", name=f"{s.name} {n}") for n in range(2) for s in one.states)
     crowded = replace(one, items=(*one.items, *more), states=states)
     save(tmp_path / "crowded.frelt.json", Document(rigs=(crowded,)))
     out = tmp_path / "crowded.pdf"

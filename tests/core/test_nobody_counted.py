@@ -1,6 +1,5 @@
 """What nobody counted and what a class usually has: the band above what is counted, and what is likely over."""
 
-import os
 from math import hypot
 from pathlib import Path
 
@@ -24,7 +23,7 @@ from frelt.core.planning.weigh_first import weigh_first, weighed
 from frelt.core.report.verdict import speaking
 from frelt.core.solve import solve
 from frelt.formats.document import decode
-from tests.conftest import block, rig, trailer
+from tests.conftest import LONG, block, rig, trailer
 
 ENTRIES = {e.item.id: e.item for e in stock.equipment()}
 FILES = sorted(Path("tests/fixtures/packed").glob("*.json")) + sorted(Path("frelt/data/demo").glob("*.json"))
@@ -63,7 +62,7 @@ def put_aboard(one: Rig, carrier: str, mass: float, x: float, y: float) -> Rig:
     )
 
 
-@pytest.mark.parametrize("name", ["harbor-skid", "barn-closed"] if os.environ.get("FRELT_LONG") else ["harbor-skid"])
+@pytest.mark.parametrize("name", ["harbor-skid", "barn-closed"] if LONG > 1 else ["harbor-skid"])
 def test_it_adds_what_a_real_thing_of_its_mass_and_place_adds_and_its_spread_is_that_of_random_ones(name: str) -> None:
     """Source: the rig solved again with the thing put aboard, once at its middle and often at random (Monte Carlo)."""
     one = decode(Path(f"tests/fixtures/packed/{name}.frelt.json").read_bytes()).rigs[0]
@@ -85,7 +84,7 @@ def test_it_adds_what_a_real_thing_of_its_mass_and_place_adds_and_its_spread_is_
     rng = np.random.default_rng(5)
     drawn = [
         loads(max(more.mass.value + rng.normal() * more.mass.plus_minus / 1.96, 0.0), more.x + rng.normal() * more.along / 1.96)
-        for _ in range(600 if os.environ.get("FRELT_LONG") else 80)
+        for _ in range(600 if LONG > 1 else 80)
     ]
     for check_id, check in wanted.items():
         seen = 1.96 * np.std([d[check_id] for d in drawn])

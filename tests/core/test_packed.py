@@ -1,6 +1,5 @@
 """The packed rigs: dense as they are built, nothing read or weighed, and in each one planted fault that must be found."""
 
-import os
 from pathlib import Path
 
 import pytest
@@ -10,6 +9,7 @@ from frelt.core.model.rig import Rig
 from frelt.core.solve import solve
 from frelt.formats.document import decode
 from scripts.make_packed import PLANTED, documents
+from tests.conftest import LONG
 
 FOLDER = Path(__file__).parents[1] / "fixtures/packed"
 
@@ -19,7 +19,7 @@ def packed(name: str) -> Rig:
 
 
 def test_the_fixtures_are_what_the_script_makes() -> None:
-    made = dict(documents(None if os.environ.get("FRELT_LONG") else ("tram-tray", "shelter-van", "barn-closed")))
+    made = dict(documents(None if LONG > 1 else ("tram-tray", "shelter-van", "barn-closed")))
     assert set(PLANTED) == {f.name.removesuffix(".frelt.json") for f in FOLDER.glob("*.json")} and len(PLANTED) == 10
     for name, document in made.items():
         assert decode((FOLDER / f"{name}.frelt.json").read_bytes()) == document, name

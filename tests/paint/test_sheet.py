@@ -1,7 +1,6 @@
 """The load sheet drops nothing: read back with pdfplumber and held against the report of `frelt check --json`."""
 
 import io
-import os
 import re
 from datetime import date
 from pathlib import Path
@@ -17,6 +16,7 @@ from frelt.core.planning.accepting import accept
 from frelt.core.solve import solve
 from frelt.formats.document import decode
 from frelt.paint.sheet import sheet_pdf
+from tests.conftest import LONG
 
 FILES = sorted(Path("tests/fixtures/packed").glob("*.json")) + sorted(Path("frelt/data/demo").glob("*.json"))
 SOME = ("shelter-van", "ballast-wash")  # one without plates, a pair with bars; all under check-long
@@ -30,7 +30,7 @@ def letters(words: str) -> str:
 @pytest.mark.parametrize("units", [US, METRIC], ids=["us", "metric"])
 @pytest.mark.parametrize("file", FILES, ids=lambda f: f.name.split(".")[0])
 def test_every_load_and_every_finding_of_the_report_is_on_paper(file: Path, units: Units, qapp: object) -> None:
-    if not os.environ.get("FRELT_LONG") and (file.name.split(".")[0] not in SOME or units is METRIC):
+    if LONG == 1 and (file.name.split(".")[0] not in SOME or units is METRIC):
         pytest.skip("all of them under ./run check-long")
     document = decode(file.read_bytes())
     rig = document.rigs[0]

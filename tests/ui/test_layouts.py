@@ -18,6 +18,7 @@ from frelt.core.model.item import Item
 from frelt.core.space.solids import solids
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
+from tests.conftest import slow
 from tests.ui.hands import typed
 
 LEFT = Qt.MouseButton.LeftButton
@@ -191,6 +192,7 @@ def test_a_pickup_skid_with_joined_slim_tanks_and_four_reels(hand: Hand, tmp_pat
     hand.done("pickup", tmp_path, allowed=("pull-off",))  # the front pair stands behind the rear one on so short a bed
 
 
+@slow
 def test_a_van_with_three_reels(hand: Hand, tmp_path: Path) -> None:
     hand.chassis("van long high")
     hand.at("water 100 slim", 0.9, -0.4)
@@ -203,6 +205,7 @@ def test_a_van_with_three_reels(hand: Hand, tmp_path: Path) -> None:
     hand.done("van", tmp_path)
 
 
+@slow
 def test_an_open_trailer_with_a_strapped_tank_and_three_machines(hand: Hand, tmp_path: Path) -> None:
     hand.chassis("open 7 16")
     tank = hand.at("water 525 legs", 1.6, 0.0)

@@ -272,7 +272,7 @@ def test_markup_in_names_is_letters_on_every_label_tip_list_and_paper(
     seen: set[str] = set()
     for step in Step:
         go(window, step)
-        for held in ("", *(i.id for i in document.rigs[0].items[:3])) if step in (Step.BIG_THINGS, Step.LIQUIDS) else ("",):
+        for held in ("", *(i.id for i in document.rigs[0].items[:1])) if step in (Step.BIG_THINGS, Step.LIQUIDS) else ("",):
             window.desk.take(held)
             window.desk.step = step
             QApplication.processEvents()
@@ -286,7 +286,7 @@ def test_markup_in_names_is_letters_on_every_label_tip_list_and_paper(
     path = tmp_path / "sheet.pdf"
     path.write_bytes(sheet_pdf(document, document.rigs[0], window.desk.units))
     with pdfplumber.open(path) as pdf:
-        assert "<img" in "".join(page.extract_text() or "" for page in pdf.pages)
+        assert "<img" in pdf.pages[0].extract_text()
     window.grab()
 
 

@@ -25,6 +25,7 @@ from frelt.ui.bench.handles import grips
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.job.carriers import CarriersWindow
+from tests.conftest import LONG
 from tests.ui.hands import go, typed
 
 Fresh = Callable[[Document], Window]
@@ -58,7 +59,7 @@ def press(root: QWidget, words: str) -> None:
     QApplication.processEvents()
 
 
-@pytest.mark.parametrize("choice", classes(), ids=lambda c: c.id)
+@pytest.mark.parametrize("choice", classes() if LONG > 1 else classes()[::4], ids=lambda c: c.id)
 def test_every_class_is_started_saved_opened_judged_and_drawn(fresh: Fresh, tmp_path: Path, choice: object) -> None:
     window = started(fresh(Document()), choice.name)  # type: ignore[attr-defined]
     rig = window.desk.rig
