@@ -25,6 +25,7 @@ def nothing_left_open(qtbot: QtBot) -> Iterator[None]:
         widget.deleteLater()
     QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
     gc.collect()
+    gc.freeze()  # what is left lives on, such as modules and what they keep: to go through it each time takes longer than a test
 
 
 @pytest.fixture
