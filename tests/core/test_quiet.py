@@ -201,3 +201,18 @@ def test_what_a_class_has_below_its_floor_by_memory_asks_to_look_and_never_conde
             == (not seen)
         )
         assert seen or (mark_of(checks["no bolts"]), mark_of(checks["wheel well"])) == ("advice", "tight")
+
+
+def test_what_lies_within_the_spread_of_sizes_and_places_is_to_be_taped_not_condemned() -> None:
+    """By hand: a box 0.4 m long ± 60 mm, its edge known to 30 mm and its place to 5: 30.4 mm."""
+    wide = replace(block("box", 20.0, 2.0, -0.4), held="bolts", length=Figure(value=0.4, plus_minus=0.06))
+    for into, red in ((0.02, False), (0.05, True)):
+        x = wide.place.u - 0.16 + into  # its fore bolts come out 40 mm from its edge
+        zone = Zone(id="z", below="exhaust", x0=x - 1.0, y0=-1.0, x1=x, y1=0.5)
+        found_ = solve(rig(wide, trailer=replace(trailer(), body=Body(zones=(zone,))))).check("bolts:box")
+        assert found_ is not None and is_broken(found_) == red and ("may come out" in sentence(found_, US)) == (not red)
+    tail = Door(id="rear", name="Ramp", side="rear", start=-0.9, end=0.9, kind="ramp")
+    for beyond, red in ((0.06, False), (0.10, True)):
+        behind = replace(block("b", 20.0, 4.8 + beyond), length=Figure(value=0.4, plus_minus=0.06))
+        doors = [c for c in solve(rig(behind, trailer=closed(tail))).checks if c.id.startswith("door:")]
+        assert doors and is_broken(doors[0]) == red, beyond

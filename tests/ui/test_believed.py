@@ -53,7 +53,7 @@ def barn() -> Rig:
     board = one.item("shelf").decks[0].id
     for n, u in ((1, -0.45), (2, -0.2)):
         one = put(one, "jug-1", u, 0.0, board, f"jug-{n}")
-    return put(one, "can-5", 0.35, 0.0, board, "can")
+    return put(one, "can-5", 0.25, 0.0, board, "can")
 
 
 def test_barn_fixed_and_vented_is_quiet_two_jugs_by_a_can_are_one_danger_and_the_can_moved_nearer_is_back(

@@ -17,6 +17,7 @@ from ..model.item import Item, Nature
 from ..model.rig import Rig
 from ..model.rules import Apart
 from ..space.rooms import boxed, walled
+from ..space.unsure import in_plan, together
 
 NEAR = 0.5  # of a distance that is wanted: nearer is over, up to the whole of it tight; common practice, no source
 _traits: Each[tuple[tuple[Nature, Box], ...]] = Each()
@@ -62,7 +63,8 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             wanted = rule.distance if walls[frames.carrier_of[one.id]] else _in_the_open(rule)
             if have >= wanted - 1e-3:
                 continue
-            held = status_of(have, low=NEAR * wanted, spread=(1 - NEAR) * wanted)
+            unsure = together(in_plan(one), in_plan(other))
+            held = status_of(have, low=NEAR * wanted, spread=(1 - NEAR) * wanted, slack=unsure)
             made = Check(
                 id=f"apart:{rule.a}:{rule.b}:{one.id}:{other.id}".replace(" ", "-"),
                 kind="apart",

@@ -10,9 +10,9 @@ from ..judge.check import Check, CheckKind, register
 from ..kind.kind import Box
 from ..model.carrier import Carrier, Door
 from ..model.rig import Rig
-from ..space.rooms import Neighbors, neighbors, walled
+from ..space.rooms import Neighbors, Obstacle, neighbors, walled
 from ..space.solids import TOUCH, solids
-from ..space.unsure import together, upward
+from ..space.unsure import in_plan, together, upward
 
 ROOF = 0.01  # of the inside height of a body, as a tape reads it [m]; common practice, no source
 
@@ -59,16 +59,20 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         near = neighbors(rig, frames, carrier)
         for door in carrier.body.doors:
             met = swings_into(carrier, door, near)
-            if met:
+            if met is not None:
                 clean = False
+                item = rig.item(met.item)
+                unsure = in_plan(item)
+                sure = meets(carrier, door, shrunk(met.box, unsure))
                 yield Check(
                     id=f"door:{carrier.id}:{door.id}",
                     kind="headroom",
-                    subject=rig.item(met).name,
+                    subject=item.name,
                     quantity="length",
-                    status="over",
-                    items=(met,),
-                    why=f"The {door.name.lower()} opens onto {rig.item(met).name}",
+                    status="over" if sure else "tight",
+                    spread=unsure,
+                    items=(item.id,),
+                    why=f"The {door.name.lower()} {'opens onto' if sure else 'may meet'} {item.name}{'' if sure else ': tape it'}",
                 )
     if clean:
         yield Check(
@@ -76,29 +80,29 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         )
 
 
-def swings_into(carrier: Carrier, door: Door, near: Neighbors) -> str:
-    """The item outside the body that a door meets as it opens; or nothing. Ramps and lift doors sweep the room behind them."""
+def swings_into(carrier: Carrier, door: Door, near: Neighbors) -> Obstacle | None:
+    """The thing outside the body that a door meets as it opens; or nothing."""
+    return next((o for o in near.listed[: near.items] if meets(carrier, door, o.box)), None)
+
+
+def shrunk(box: Box, by: float) -> Box:
+    """A box less so much on every side in plan [m]."""
+    return box[0] + by, box[1] + by, box[2], box[3] - by, box[4] - by, box[5]
+
+
+def meets(carrier: Carrier, door: Door, box: Box) -> bool:
+    """Whether a door meets a box as it opens. Ramps and lift doors sweep the room behind them."""
     x0, y0, x1, y1, z = main_box(carrier)
     wide = door.end - door.start
-    for o in near.listed[: near.items]:
-        if o.box[2] >= z + door.height - TOUCH or o.box[5] <= z + TOUCH:
-            continue
-        if door.side in ("left", "right"):
-            sign, edge = (1.0, y1) if door.side == "right" else (-1.0, y0)
-            if _in_quarter(o.box, (door.start, edge), wide, along_x=True, sign=sign):
-                return o.item
-        elif door.side == "rear":
-            if door.kind == "barn doors":
-                half = wide / 2
-                if _in_quarter(o.box, (x1, door.start), half, False, 1.0) or _in_quarter(
-                    o.box, (x1, door.end), half, False, 1.0
-                ):
-                    return o.item
-            elif o.box[3] > x1 + 0.05 and o.box[1] < door.end and o.box[4] > door.start:
-                return o.item
-        elif o.box[0] < x0 - carrier.body.nose - 0.05 and o.box[1] < door.end and o.box[4] > door.start:
-            return o.item
-    return ""
+    if box[2] >= z + door.height - TOUCH or box[5] <= z + TOUCH or box[0] >= box[3] or box[1] >= box[4]:
+        return False
+    if door.side in ("left", "right"):
+        sign, edge = (1.0, y1) if door.side == "right" else (-1.0, y0)
+        return _in_quarter(box, (door.start, edge), wide, along_x=True, sign=sign)
+    if door.side == "rear" and door.kind == "barn doors":
+        return any(_in_quarter(box, (x1, at), wide / 2, False, 1.0) for at in (door.start, door.end))
+    beyond = box[3] > x1 + 0.05 if door.side == "rear" else box[0] < x0 - carrier.body.nose - 0.05
+    return beyond and box[1] < door.end and box[4] > door.start
 
 
 def _in_quarter(box: Box, hinge: tuple[float, float], radius: float, along_x: bool, sign: float) -> bool:

@@ -8,6 +8,7 @@ from ..judge.check import Check, CheckKind, register
 from ..model.carrier import Zone
 from ..model.rig import Rig
 from ..space.bolts import bolted, hit, points, zones
+from ..space.unsure import in_plan
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
@@ -19,22 +20,27 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         below.sort(key=lambda z: not z.seen)
         if below:
             clean = False
+            unsure = in_plan(item)
+            sure = below[0].seen and any(hit(below[0], p, unsure) for p in points(item, frames))
             yield Check(
                 id=f"bolts:{item.id}",
                 kind="no bolts",
                 subject=item.name,
                 quantity="length",
-                status="over" if item.held == "bolts" and below[0].seen else "unknown",
+                status="over" if item.held == "bolts" and sure else "unknown",
+                spread=unsure,
                 items=(item.id,),
-                why=_words(item.name, item.held, below[0]),
+                why=_words(item.name, item.held, below[0], sure),
             )
     if clean:
         yield Check(id="bolts", kind="no bolts", subject="Bolts below the floor", quantity="length", status="ok")
 
 
-def _words(name: str, held: str, zone: Zone) -> str:
+def _words(name: str, held: str, zone: Zone, sure: bool) -> str:
     if not zone.seen:
         return f"Below {name} such a vehicle usually has its {zone.below}: look before any hole is drilled"
+    if held == "bolts" and not sure:
+        return f"{name}: a bolt may come out above the {zone.below}: tape it before any hole is drilled"
     if held == "bolts":
         return f"{name}: bolts above the {zone.below}, where no hole may be drilled"
     return f"Below {name} is the {zone.below}: say how it is held, since no hole may be drilled there"

@@ -31,9 +31,9 @@ def points(item: Item, frames: Frames) -> tuple[Point, ...]:
     return tuple((x, y) for x, y, _ in found)
 
 
-def hit(zone: Zone, at: Point) -> bool:
-    """Whether a point of the plan lies above a zone."""
-    return zone.x0 < at[0] < zone.x1 and zone.y0 < at[1] < zone.y1
+def hit(zone: Zone, at: Point, within: float = 0.0) -> bool:
+    """Whether a point of the plan lies above a zone, so far within its edges [m]."""
+    return zone.x0 + within < at[0] < zone.x1 - within and zone.y0 + within < at[1] < zone.y1 - within
 
 
 def zones(rig: Rig, frames: Frames, item: Item) -> Iterator[Zone]:
