@@ -106,7 +106,8 @@ def _mass(check: Check, title: str, units: Units) -> Bar:
             words = f"up to {units.show(most, 'mass', unit=False)}, typical {units.show(usual, 'mass')}"
             return Bar(check, title, words, None, None, 0.0, max(usual * 1.12, most * 1.04), usual)
         return Bar(check, title, f"up to {units.show(most, 'mass')}, no plate entered", None, None, 0.0, most * 1.2)
-    words = f"{units.show(check.load, 'mass', unit=False)} of {units.show(check.limit, 'mass')}"
+    load, rest = units.show(check.load, "mass", unit=False), units.show(check.with_rest or check.load, "mass", unit=False)
+    words = f"{load if check.likely is None else f'{load} to {rest}'} of {units.show(check.limit, 'mass')}"
     return Bar(check, title, words, 0.0, check.limit, 0.0, max(check.limit * 1.12, check.load * 1.04))
 
 
