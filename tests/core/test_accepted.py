@@ -89,5 +89,9 @@ def test_a_copy_keeps_what_is_accepted_and_with_a_thing_its_acceptance_goes() ->
     numbers = iter(range(10_000))
     twin = copy_rig(kept, lambda what: f"{what}-x{next(numbers)}", "Twin")
     assert len(red(solve(twin))) == len(red(solve(kept))) and id_of(twin.accepted[0]) != check_id
+    other, _ = with_first(packed("barn-closed"), "apart")  # a thing of this rig is called “fuel”, as a word of the check is
+    assert red(solve(copy_rig(other, lambda what: f"{what}-y{next(numbers)}", "Twin"))) and len(
+        red(solve(copy_rig(other, lambda what: f"{what}-z{next(numbers)}", "Twin")))
+    ) == len(red(solve(other)))
     gone = settled(kept, replace(kept, items=tuple(i for i in kept.items if i.id != kept.accepted[0].items[0])))
     assert not gone.rig.accepted and "one accepted finding" in gone.words

@@ -3,6 +3,7 @@
 Accepting belongs to the person; nothing here judges anew. What is accepted keeps its status and its figures, and is quiet.
 """
 
+import re
 from collections.abc import Iterable, Mapping
 from math import hypot
 
@@ -27,20 +28,18 @@ def may_be(check: Check) -> bool:
 
 def accepted_now(check: Check, rig: Rig, frames: Frames, because: str, on: str) -> Accepted:
     """A finding as accepted, with what it is about as it stands."""
-    parts, items = [], []
-    ids = {i.id for i in rig.items}
-    for part in check.id.split(":"):
-        parts.append("{}" if part in ids else part)
-        if part in ids:
-            items.append(part)
+    parts, named = check.named()
+    for n in named:
+        parts[n] = "{}"
+    items = tuple(named[n] for n in sorted(named))
     stood = tuple(_stands(rig, frames, i) for i in items)
-    return Accepted(check=":".join(parts), items=tuple(items), stood=stood, margin=check.margin, because=because, on=on)
+    return Accepted(check="".join(parts), items=items, stood=stood, margin=check.margin, because=because, on=on)
 
 
 def id_of(one: Accepted) -> str:
     """The id of the check it is about."""
     items = iter(one.items)
-    return ":".join(next(items, "") if part == "{}" else part for part in one.check.split(":"))
+    return "".join(next(items, "") if part == "{}" else part for part in re.split(r"(\{\})", one.check))
 
 
 def standing(rig: Rig, frames: Frames) -> Mapping[str, Accepted]:

@@ -6,6 +6,7 @@ A kind gives *limits* (linear in the load moments, judged here over all states a
 *findings* (already judged, for what is geometry and not load), or both.
 """
 
+import re
 from collections.abc import Callable, Iterable
 from math import hypot
 from typing import TYPE_CHECKING, Literal
@@ -126,6 +127,16 @@ class Check(Struct, frozen=True):
         if self.margin is None:
             return first, 0.0
         return first, self.margin / abs(self.limit) if self.limit else float("inf")
+
+    def named(self) -> tuple[list[str], dict[int, str]]:
+        """The parts of its id, signs between them kept, and which of them are items, by number."""
+        parts = re.split(r"([:/])", self.id)
+        found: dict[int, str] = {}
+        for item in reversed(self.items):  # from the right, since an id may be a word such as “fuel” that stands before it too
+            last = max((n for n, part in enumerate(parts) if part == item and n not in found), default=-1)
+            if last >= 0:
+                found[last] = item
+        return parts, found
 
     @property
     def lifted(self) -> bool:

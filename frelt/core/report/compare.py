@@ -1,7 +1,5 @@
 """Two rigs beside each other: check by check, and what differs in what they are made of."""
 
-import re
-
 from msgspec import Struct
 
 from ..judge.check import Check
@@ -62,11 +60,9 @@ def _keyed(solved: Solved) -> dict[str, Check]:
             names |= {d.id: f"{what} {d.name}" for d in carrier.body.doors}
     found: dict[str, Check] = {}
     for c in solved.checks:
-        parts = re.split(r"([:/])", c.id)
-        for item_id in reversed(c.items):  # from the right, since an id may be a word such as “fuel” that stands before it too
-            last = max((n for n, part in enumerate(parts) if part == item_id), default=-1)
-            if last >= 0:
-                parts[last] = f"“{items.get(item_id, item_id)}”"
+        parts, named = c.named()
+        for n, item_id in named.items():
+            parts[n] = f"“{items.get(item_id, item_id)}”"
         key = base = "".join(names.get(part, part) for part in parts)
         n = 2
         while key in found:
