@@ -185,7 +185,7 @@ def _in_column(rng: random.Random, window: Window) -> None:
         widget.activated.emit(widget.currentIndex())
     elif isinstance(widget, QAbstractButton):
         widget.click()
-    elif isinstance(widget, QListWidget):
+    elif isinstance(widget, QListWidget) and widget.count():
         widget.setCurrentRow(rng.randrange(widget.count()))
         QTest.keyClick(widget, Qt.Key.Key_Return)
     elif not widget.findChildren(QAbstractButton):
