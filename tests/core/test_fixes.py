@@ -13,9 +13,9 @@ from tests.core.test_packed import packed
 
 def test_a_chosen_finding_offers_its_own_fixes_and_a_danger_may_cost_a_lid() -> None:
     """On a packed rig: advice is cured without harm to anything, a danger without harm to what is as grave."""
-    before = solve(packed("barn-closed"))
+    before = solve(packed("tram-tray"))
     was = {c.id: c for c in before.checks}
-    for start, levels in (("apart:burner:fuel", GRAVE), ("service:extinguisher", LEVELS)):
+    for start, levels in (("off-deck", GRAVE), ("service:pump", LEVELS)):
         check = next(c for c in before.checks if c.id.startswith(start) and c.status == "over")
         found = fixes(before, check, US)
         assert found, check.id
