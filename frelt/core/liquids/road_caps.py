@@ -39,10 +39,11 @@ def road_caps(
     nominal = road_fill(solved, states, aim, priority, exact, _bounds(solved, loads, None, set()))
     if exact or not nominal.caps:
         return replace(nominal, unread=missing)
-    found, tight = nominal, set[str]()
+    found, tight, own = nominal, set[str](), None
     for _ in range(TURNS):
         kept = _at(solved, found, chosen).by_state.spreads(chosen)
-        following = road_fill(solved, states, aim, priority, False, _bounds(solved, loads, kept, tight))
+        own = _bounds(solved, loads, kept, tight)
+        following = road_fill(solved, states, aim, priority, False, own, priced=False)
         if not following.caps and set(following.binding) - tight:
             tight |= set(following.binding)
             continue
@@ -52,6 +53,8 @@ def road_caps(
         found = following
         if still:
             break
+    if own is not None:
+        found = road_fill(solved, states, aim, priority, False, own)
     return replace(found, paper=nominal, unread=missing, tight=tuple(sorted(tight)))
 
 

@@ -142,10 +142,11 @@ def road_fill(
     priority: Sequence[str] = (),
     exact: bool = False,
     bounds: Sequence[tuple[float | None, float | None]] | None = None,
+    priced: bool = True,
 ) -> RoadFill:
     """The greatest caps in some states, those on the road unless told; priority: addresses of tanks, the first first.
 
-    bounds: of every limit, (low, high), in place of its own.
+    bounds: of every limit, (low, high), in place of its own.  priced: with the price of one more, which takes a program for each.
     """
     known, counted = solved.known
     loads, chosen = solved.loads, road_states(solved.rig) if states is None else tuple(states)
@@ -182,7 +183,7 @@ def road_fill(
     _, fills, duals, program = best
     caps = tuple(
         Cap(c.tank, float(c.shares[0]), float(u), p, bool(u >= c.shares[-1] - 1e-9), c)
-        for c, u, p in zip(free, fills, _prices(program, fills), strict=True)
+        for c, u, p in zip(free, fills, _prices(program, fills, aim == "liquid") if priced else [None] * len(free), strict=True)
     )
     order = np.argsort(-duals, kind="stable")
     binding = tuple(dict.fromkeys(loads.limits[program.limit[i]].subject for i in order if duals[i] > 1e-9))
@@ -192,8 +193,9 @@ def road_fill(
 LITER = 1e-3  # m³
 
 
-def _prices(program: _Program, fills: Array) -> list[float | None]:
-    """What one more liter in each takes from all the others [L], by a program each in which it has that liter more.
+def _prices(program: _Program, fills: Array, most: bool) -> list[float | None]:
+    """What one more liter in each takes from all the others [L], by a program each in which it has that liter more. most: whether
+    the fills are the most liquid there is.
 
     Where less than a liter is left to its top, so much less is asked. None where there is no way to make room.
     """
@@ -207,13 +209,15 @@ def _prices(program: _Program, fills: Array) -> list[float | None]:
             found.append(None)
             continue
         others = np.where(np.arange(len(fills)) == i, 0.0, -program.capacity)
-        left = []
-        for least in (fill, fill + more):
+        left = (
+            [float(-others @ fills)] if most else []
+        )  # where the whole is the most there is, so are the others beside this one
+        for least in (fill + more,) if most else (fill, fill + more):
             bounds = [(least, None) if j == i else b for j, b in enumerate(zip(program.low, program.top, strict=True))]
             best = linprog(others, a, rest + 1e-12, bounds=bounds, method="highs")
-            left.append(-best.fun if best.success else None)
-        old, new = left
-        found.append(None if old is None or new is None else float(old - new) / float(more * whole))
+            left.append(-best.fun if best.success else float("nan"))
+        price = (left[0] - left[1]) / float(more * whole)
+        found.append(None if np.isnan(price) else float(price))
     return found
 
 
