@@ -12,6 +12,7 @@ from .lettering import Lettering
 
 PAD = 4.0
 LINE = 14.0
+CROWD = 150  # numbers of so many things that no list explains any more are only in the way
 
 
 class Tagged(Struct, frozen=True):
@@ -104,9 +105,12 @@ def _legend(tagged: Sequence[Tagged], sheet: Sheet, spill: Box, lettering: Lette
     room, spilled = hitch_x - left - 26, False
     if above:  # the corners are taken by a cab or a partner: over what stands lower in the side view
         left, y, hitch, room, spilled = sheet.side.left, sheet.side.top + 26, -1e9, 150.0, True
+    crowd = len(tagged) > CROWD
     for one in tagged:
-        made += _tag(one.box.mid_x, one.box.mid_y, one.number)
-        if y > sheet.height + LINE:  # below everything: nobody would see it
+        listed = y <= sheet.height + LINE  # below everything nobody would see it
+        if listed or not crowd:
+            made += _tag(one.box.mid_x, one.box.mid_y, one.number)
+        if not listed:
             continue
         lines = wrapped(one.name, room, lettering) or wrapped(one.name, 200, lettering) or [one.name]
         if not spilled and y - 12 < hitch < y + LINE * len(lines) + 12:
