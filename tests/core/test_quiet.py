@@ -216,3 +216,10 @@ def test_what_lies_within_the_spread_of_sizes_and_places_is_to_be_taped_not_cond
         behind = replace(block("b", 20.0, 4.8 + beyond), length=Figure(value=0.4, plus_minus=0.06))
         doors = [c for c in solve(rig(behind, trailer=closed(tail))).checks if c.id.startswith("door:")]
         assert doors and is_broken(doors[0]) == red, beyond
+
+
+def test_a_hose_that_touches_a_jamb_goes_by_it_and_one_behind_the_wall_does_not() -> None:
+    for start, told in ((-0.15, False), (0.2, True)):  # the hose is a foot wide and comes off about v = -0.1
+        tail = Door(id="rear", name="Door", side="rear", start=start, end=0.95)
+        one = rig(at("reel-12-100", 4.6, -0.1, "a"), trailer=closed(tail))
+        assert bool([i for i in access(one) if i.startswith("pull-off")]) == told, start

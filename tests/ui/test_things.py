@@ -299,3 +299,21 @@ def test_weights_to_come_count_by_one_key(deck: Window) -> None:
     assert gross() - before == pytest.approx(500 * LB, rel=1e-6) and item.kind == "kept-place"
     key(deck, Qt.Key.Key_L, SHIFT)
     assert gross() == pytest.approx(before)
+
+
+def test_what_nobody_counted_is_told_in_one_figure_and_taken_back(window: Window) -> None:
+    go(window, 3)
+    panel = window.right.things.uncounted
+    assert panel is not None and panel.all.isEnabled()
+    before = window.desk.solved.check("gross")  # type: ignore[union-attr]
+    assert before is not None and before.beyond > 100.0
+    typed(panel, "nobody-counted", "90 kg")
+    after = window.desk.solved.check("gross")  # type: ignore[union-attr]
+    assert after is not None and after.beyond == pytest.approx(90.0) and after.load == before.load
+    typed(panel, "nobody-counted", "0")
+    none = window.desk.solved.check("gross")  # type: ignore[union-attr]
+    assert none is not None and none.beyond == 0.0 and none.upper == pytest.approx(none.load + none.spread)  # type: ignore[operator]
+    window.desk.undo()
+    window.desk.undo()
+    back = window.desk.solved.check("gross")  # type: ignore[union-attr]
+    assert back is not None and back.beyond == pytest.approx(before.beyond)

@@ -127,3 +127,13 @@ def with_missing(rig: Rig, missing: Missing, new_id: NewId) -> Rig:
 def waved(rig: Rig, missing_id: str) -> Rig:
     """The rig without that question."""
     return replace(rig, waved=(*rig.waved, missing_id)) if missing_id not in rig.waved else rig
+
+
+TOLD = 0.25  # ± of a sum that somebody tells without weighing it, as a share; common practice, no source
+
+
+def told(rig: Rig, mass: float | None) -> Rig:
+    """The rig with what nobody counted said to come to so much in all [kg]; worked out from what is missing again where None."""
+    note = "said by who knows the rig"
+    figure = None if mass is None else Figure(value=mass, plus_minus=TOLD * mass, note=note)
+    return replace(rig, nobody_counted=figure)

@@ -109,6 +109,9 @@ class ChecksTable(QDialog):
             ]
             for column_at, text in enumerate(cells):
                 self.table.setItem(row, column_at, QTableWidgetItem(text))
+            if c.load is not None and c.beyond and c.quantity == "mass":
+                parts = f"counted {show(c.load)} ± {show(c.spread)}; nobody counted {show(c.beyond)} ± {show(c.beyond_pm)}"
+                tip(self.table.item(row, 3), parts)  # type: ignore[arg-type]
         top = self.table.horizontalHeader()
         assert top is not None
         for at, width in enumerate((66, 110, 400, 86, 86, 86, 66, 170)):

@@ -7,9 +7,9 @@ from PyQt6.QtWidgets import QHBoxLayout, QListWidgetItem, QPushButton, QWidget
 from ....app import stock
 from ....app.session import new_id
 from ....core.placing.put_on import put_on
-from ....core.planning.uncounted import Missing, uncounted, waved, with_missing
+from ....core.planning.uncounted import Missing, told, uncounted, waved, with_missing
 from ...frame.desk import Desk
-from ...widgets.fields import column, heading, link, prose
+from ...widgets.fields import FigureField, column, heading, link, prose
 from ...widgets.rows import Rows
 from ...widgets.text import tip
 
@@ -58,12 +58,26 @@ class UncountedPanel(QWidget):
         tip(self.off, "Delete: it is waved off for this rig")
         self.off.clicked.connect(self.wave_off)
         self.again = link("", self._again)
+        self.all = FigureField(
+            "All the rest comes to",
+            "mass",
+            lambda: desk.units,
+            self._tell,
+            high=5000.0,
+            may_be_empty=True,
+            name="nobody-counted",
+        )
+        tip(
+            self.all,
+            "What else rides along in all, for who knows it: the band above what is counted. Empty: worked out from the list.",
+        )
         buttons = QHBoxLayout()
         buttons.addWidget(self.add)
         buttons.addWidget(self.off)
         box = column(heading("Nobody counted yet"), self.sum, self.list)
         box.setStretch(2, 1)
         box.addLayout(buttons)
+        box.addWidget(self.all)
         box.addWidget(self.again)
         self.setLayout(box)
         for signal in (desk.changed, desk.looks_changed):
@@ -96,6 +110,9 @@ class UncountedPanel(QWidget):
             self.sum.setText("All of the usual is counted or waved off." if some else "Nothing is aboard yet.")
         self.add.setEnabled(bool(self.found))
         self.off.setEnabled(bool(self.found))
+        said = rig.nobody_counted if rig is not None else None
+        self.all.show_value(said.value if said is not None else None, "by the list")
+        self.all.setEnabled(rig is not None and bool(rig.items))
         gone = len(rig.waved) if rig is not None else 0
         self.again.setText(f"Ask again about what was waved off ({gone})")
         self.again.setVisible(gone > 0)
@@ -124,6 +141,10 @@ class UncountedPanel(QWidget):
         if chosen is not None:
             self.desk.edit(lambda r: waved(r, chosen.id), f"{chosen.name} waved off")
             self.refresh()
+
+    def _tell(self, mass: float | None) -> None:
+        self.desk.edit(lambda r: told(r, mass), "what nobody counted")
+        self.refresh()
 
     def _again(self) -> None:
         from msgspec.structs import replace
