@@ -50,6 +50,15 @@ def test_a_spot_is_inside_exactly_where_every_limit_holds(one: Rig, x: float, y:
         assert inside == holds(moved)
 
 
+def test_the_floor_ends_where_the_coupler_would_be_lifted_also_in_the_yard() -> None:
+    """By hand: 50 kg on the coupler 4 m ahead of the axle; 200 kg behind it lift it from 1 m on. Found by `./run check-long`."""
+    yard = (State(id="yard", name="In the yard", road=False),)
+    one = rig(block("mine", 200.0, 2.0), states=yard, rules=RuleSet(side_most=0.9))
+    floor = safe_floor(solve(one), "mine")
+    assert floor.allows(3.99, 0.0) and not floor.allows(4.01, 0.0)
+    assert not holds(place(one, "mine", u=4.01, v=0.0)) and holds(place(one, "mine", u=3.99, v=0.0))
+
+
 def test_an_empty_floor_names_the_limits_that_exclude_each_other() -> None:
     """The tongue wants the tank ahead of where the coupler's plate allows it."""
     ratings = TrailerRatings(gross=plate(5000), coupler_gross=plate(5000), coupler_tongue=plate(120))

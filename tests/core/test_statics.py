@@ -403,7 +403,7 @@ def test_a_sprung_trailer_on_its_jack_is_cranked_level_or_stands_at_a_height(whe
     assert found["a0"] / 40_000.0 == pytest.approx(found["a1"] / 25_000.0)
     for axle in ("a0", "a1"):
         assert ours[f"{axle}/left"] + ours[f"{axle}/right"] == pytest.approx(found[axle], rel=REL)
-    assert ours["jack"] == pytest.approx(found["jack"], rel=REL, abs=1e-6)
+    assert ours["jack"] == pytest.approx(found["jack"], rel=REL, abs=1e-4)  # near nothing, what a stiffness solver leaves [kg]
     own = empty.mass * (empty.x + 1.0) / (40_000.0 * 3.4 + 25_000.0 * 4.3)  # how far the level empty trailer sags
     held, raised = parked_on_springs(where, mass, 0.45 + 0.02)
     wanted = own - 0.02  # of the coupler's end below where the springs just touch

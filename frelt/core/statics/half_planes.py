@@ -32,10 +32,16 @@ class HalfPlanes(Struct, frozen=True):
 
 
 def linear_sides(loads: Loads, bounds: Sequence[tuple[float | None, float | None]] | None = None) -> Sides:
-    """Every known side of every limit as c·m ≤ bound; bounds replace (low, high) of the limits."""
+    """Every known side of every limit as c·m ≤ bound; bounds replace (low, high) of the limits.
+
+    What a support carries is never below zero, whatever its rating.
+    """
     if bounds is None:  # the limits do not depend on what stands where
         return _sides.get(
-            loads.kept, 0, (loads.limits, loads.num, loads.den), lambda: _linear(loads, [(m.low, m.high) for m in loads.limits])
+            loads.kept,
+            0,
+            (loads.limits, loads.num, loads.den),
+            lambda: _linear(loads, [(0.0 if m.support else m.low, m.high) for m in loads.limits]),
         )
     return _linear(loads, bounds)
 
