@@ -9,7 +9,7 @@ from functools import cache
 from typing import Any
 
 from PyQt6.QtCore import QPoint, QPointF, Qt
-from PyQt6.QtGui import QWheelEvent
+from PyQt6.QtGui import QDrag, QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QFileDialog, QLineEdit, QListWidget, QWidget
 
@@ -64,6 +64,7 @@ def _window() -> tuple[QApplication, Window]:
     window = build()
     for name in ("getSaveFileName", "getOpenFileName"):  # a person who thinks better of it
         setattr(QFileDialog, name, staticmethod(lambda *_, **__: ("", "")))
+    QDrag.exec = lambda self, *_: Qt.DropAction.IgnoreAction  # type: ignore[method-assign, assignment]  # it would wait for a real hand
     sys.excepthook = lambda kind, error, trace: ERRORS.append((kind, error, trace))
     window.resize(1280, 800)
     window.show()
