@@ -7,7 +7,7 @@ from PyQt6.QtGui import QPainter, QPen
 
 from ..core.base.units import Units
 from ..core.day.play import play
-from ..core.day.solved import unsolved
+from ..core.day.unsolved import unsolved
 from ..core.model.day import Day, called, clock
 from ..core.solve import Solved
 from .day import DayPicture, tight_words

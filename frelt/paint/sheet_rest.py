@@ -85,7 +85,7 @@ def _nobody_counted(leaf: Leaf, solved: Solved, units: Units) -> None:
         how = "as told" if more.told else "usually carried by such a rig and not counted here, an estimate from memory"
         leaf.paragraph(f"Nobody counted: {mass} ± {pm}, {how}. It is in “up to”, not in “worst”.")
     if gain is not None:
-        leaf.paragraph(f"What would tell most: {gain.words(units)}, on {subject(gain.check, units).lower()}.")
+        leaf.paragraph(f"What would tell most: {gain.words(units)}.")
 
 
 def _states(leaf: Leaf, solved: Solved, units: Units) -> None:

@@ -12,8 +12,8 @@ from frelt.core.day.aboard import Aboard
 from frelt.core.day.flows import flow_of
 from frelt.core.day.play import enough, play, table
 from frelt.core.day.played import Play
-from frelt.core.day.solved import unsolved
 from frelt.core.day.templates import SCHOOLS, template
+from frelt.core.day.unsolved import unsolved
 from frelt.core.edit.copies import copy_rig
 from frelt.core.edit.removal import remove
 from frelt.core.kind.capability import can

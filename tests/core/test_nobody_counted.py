@@ -118,7 +118,7 @@ def test_what_to_weigh_first_is_what_brute_force_finds(name: str) -> None:
     gain = weigh_first(solved)
     assert gain is not None and gain.before == pytest.approx(hypot(gain.check.spread, gain.check.beyond_pm))
     found = {}
-    for what, one_id, _, other in weighed(one, solved.frames):
+    for what, one_id, _, other in weighed(one, solved.frames, one.items):
         same = next(c for c in solve(other).by_state[gain.check.state] if c.id == gain.check.id)
         found[what, one_id] = hypot(same.spread, same.beyond_pm)
         assert same.load == pytest.approx(gain.check.load)  # the ± changes, no mass

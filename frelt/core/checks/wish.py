@@ -50,5 +50,6 @@ register(
         sentence=_sentence,
         brief=_brief,
         level="wish",
+        acceptable=False,
     )
 )

@@ -2,7 +2,7 @@
 
 from datetime import date
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QSignalBlocker, Qt
 from PyQt6.QtGui import QKeySequence, QShortcut, QShowEvent
 from PyQt6.QtWidgets import (
     QAbstractItemView,
@@ -32,7 +32,7 @@ from .panels import plain_table
 ASK = "Seen, and right for this rig, because"
 JOB = "fixes of the chosen finding"
 MOST_FIXES = 3
-USUAL = "they nest, seen"  # what is offered where nothing is typed
+NEST = "they nest, seen"  # what is offered for things that take the same room; everything else wants words of its own
 
 
 class ChecksTable(QDialog):
@@ -51,7 +51,6 @@ class ChecksTable(QDialog):
         self.ask = Words(ASK)
         self.because = QLineEdit()
         self.because.setMaxLength(200)
-        self.because.setPlaceholderText(USUAL)
         self.because.setAccessibleName("Why it is accepted")
         self.because.returnPressed.connect(self.accept_it)
         self.take = QPushButton("Accept")
@@ -122,7 +121,8 @@ class ChecksTable(QDialog):
 
     def choose(self, check_id: str) -> None:
         """Take the row of a check, or none."""
-        self.table.clearSelection()
+        with QSignalBlocker(self.table):
+            self.table.clearSelection()
         row = next((n for n, c in enumerate(self.shown) if c.id == check_id), -1)
         if row >= 0:
             self.table.selectRow(row)
@@ -152,7 +152,9 @@ class ChecksTable(QDialog):
             assert check.accepted is not None
             self.ask.setText(f"Accepted {check.accepted.on}: {check.accepted.because}".replace("  ", " "))
         elif fit:
+            assert check is not None
             self.ask.setText(ASK)
+            self.because.setPlaceholderText(NEST if check.kind == "overlap" else "why, in a few words")
         else:
             kind = KINDS.get(check.kind)
             within = mark_of(check) == "ok"
@@ -169,7 +171,7 @@ class ChecksTable(QDialog):
         """Look for fixes of the chosen finding, beside the window."""
         check, solved = self._chosen(), self.desk.session.solved
         self._offer_cures(())
-        if check is None or solved is None or not is_open(check) or check.status not in ("over", "tight"):
+        if check is None or solved is None or self.desk.dragging or not is_open(check) or check.status not in ("over", "tight"):
             return
         units, check_id = self.desk.units, check.id
 
@@ -208,7 +210,11 @@ class ChecksTable(QDialog):
         check, solved = self._chosen(), self.desk.solved
         if check is None or solved is None or not may_be(check):
             return
-        because = self.because.text().strip() or USUAL
+        because = self.because.text().strip() or (NEST if check.kind == "overlap" else "")
+        if not because:
+            self.ask.setText("Say why, in a few words:")
+            self.because.setFocus()
+            return
         today = date.today().isoformat()
         if self.desk.edit(lambda _: accept(solved, check, because, today), "accepted"):
             self.because.clear()

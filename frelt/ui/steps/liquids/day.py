@@ -15,8 +15,8 @@ from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.day.play import enough, play, table
 from ....core.day.played import Play, Short
-from ....core.day.solved import unsolved
 from ....core.day.templates import SCHOOLS, template
+from ....core.day.unsolved import unsolved
 from ....core.model.day import Act, ActKind, Day, clock
 from ....core.planning.equipment import worked_out
 from ....paint.day import tight_words

@@ -3,7 +3,7 @@
 from PyQt6.QtCore import QSignalBlocker, Qt
 from PyQt6.QtWidgets import QListWidgetItem, QWidget
 
-from ....core.edit.exceptions import Unusual, exceptions, with_exception
+from ....core.edit.unusual import Unusual, exceptions, with_exception
 from ...frame.desk import Desk
 from ...widgets.fields import column, link
 from ...widgets.rows import Rows
