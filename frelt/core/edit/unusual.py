@@ -42,10 +42,11 @@ def _possible(rig: Rig, state: State) -> Iterator[Unusual]:
         for what, ids in (("absent", state.absent), ("later", state.later)):
             said: What = what  # type: ignore[assignment]
             yield Unusual(said, item.id, WORDS[said].format(item.name), item.id in ids)
-        for part in item.parts:
-            if isinstance(part, HosePart) and part.holds is not None:
-                address = f"{item.id}/{part.id}"
-                yield Unusual("dry", address, WORDS["dry"].format(item.name), address in state.dry)
+        wet = [p for p in item.parts if isinstance(p, HosePart) and p.holds is not None]
+        for part in wet:
+            address = f"{item.id}/{part.id}"
+            words = WORDS["dry"].format(item.name) if len(wet) == 1 else f"{part.name} of {item.name} is dry"
+            yield Unusual("dry", address, words, address in state.dry)
     for deck in rig.decks:
         if deck.hinge is not None:
             yield Unusual("open", deck.id, WORDS["open"].format(deck.name), deck.id in state.open)

@@ -57,8 +57,8 @@ QPushButton#tab:checked {{ color: {c.ink}; border-bottom: 2px solid {c.ink}; }}
 QPushButton#tab:focus {{ background: {c.hand_fill}; }}
 QCheckBox {{ spacing: 8px; }}
 QCheckBox:focus {{ color: {c.hand}; }}
-QCheckBox::indicator {{ width: 12px; height: 12px; border: 1px solid {c.soft}; border-radius: 3px; background: {c.field}; }}
-QCheckBox::indicator:checked {{ image: url("{tick}"); }}
+QCheckBox::indicator, QListView::indicator {{ width: 12px; height: 12px; border: 1px solid {c.soft}; border-radius: 3px; background: {c.field}; }}
+QCheckBox::indicator:checked, QListView::indicator:checked {{ image: url("{tick}"); }}
 QMenu {{ background: {c.field}; border: 1px solid {c.soft}; padding: 4px; }}
 QMenu::item {{ padding: 5px 28px 5px 12px; }}
 QMenu::item:selected {{ background: {c.hand_fill}; color: {c.ink}; }}

@@ -87,10 +87,9 @@ def unread_words(found: RoadFill) -> str:
     """Which plates are unread and how many, with a space before it; nothing where all are read."""
     if not found.unread:
         return ""
-    names = joined([uncapital(u.subject) for u in found.unread[:4]])
-    more = f" and {len(found.unread) - 4} more" if len(found.unread) > 4 else ""
+    names = joined([uncapital(u.subject) for u in found.unread])
     one = len(found.unread) == 1
-    return f" {len(found.unread)} {'plate that bears' if one else 'plates that bear'} on the road {'is' if one else 'are'} unread: {names}{more}."
+    return f" {len(found.unread)} {'plate that bears' if one else 'plates that bear'} on the road {'is' if one else 'are'} unread: {names}."
 
 
 class RoadPart(QWidget):
@@ -203,6 +202,7 @@ class RoadPart(QWidget):
         draft = found is not None and not found.exact and bool(found.shown) and not found.proved
         self.placard.setEnabled(draft or (found is not None and found.proved))
         self.placard.setText("Write a draft of the placard (PDF) …" if draft else "Write the placard (PDF) …")
+        tip(self.words, "\n".join(f"{u.subject}: {u.where}" for u in found.unread) if found is not None else "")
         if found is None:
             self.words.setText("")
             return
