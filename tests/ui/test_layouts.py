@@ -163,7 +163,7 @@ def test_an_enclosed_trailer_with_reels_at_the_side_door_and_racks_on_doors(hand
     hand.at("cold 4 direct", 1.6, -0.5)
     hand.at("sh 15", 0.4, -0.6)
     rack = hand.put("door rack")
-    hand.choose("Stands on", "Barn doors, left one")
+    hand.choose("Stands on", "Barn doors, left leaf")
     frame = hand.window.desk.solved.frames.items[rack]  # type: ignore[union-attr]
     assert frame.at[0] == pytest.approx(3.05, abs=0.05)
     cleaner = hand.put("surface 16 hung")

@@ -8,6 +8,7 @@ from msgspec.structs import replace
 from ..base.arrays import Array
 from ..base.kept import Each
 from ..base.units import Units
+from ..geometry.faces import walled
 from ..geometry.frames import Frame, Frames
 from ..judge.check import Check, CheckKind, register
 from ..judge.status import Level, status_of
@@ -16,7 +17,7 @@ from ..kind.registry import kind_of
 from ..model.item import Item, Nature
 from ..model.rig import Rig
 from ..model.rules import Apart
-from ..space.rooms import boxed, walled
+from ..space.rooms import boxed
 from ..space.unsure import in_plan, together
 
 NEAR = 0.5  # of a distance that is wanted: nearer is over, up to the whole of it tight; common practice, no source

@@ -1,4 +1,4 @@
-"""What hangs on a door swings with it: closed it meets nothing inside, and on its way open nothing either."""
+"""What hangs on a door swings with it: it meets nothing on its way, the door stays open by itself and shut on the road."""
 
 from collections.abc import Iterable
 from itertools import product
@@ -11,6 +11,7 @@ from ..model.carrier import Deck, Hinge
 from ..model.item import Item
 from ..model.rig import Rig
 from ..space.solids import TOUCH, Solid, depth, hull, solids
+from .door_hinges import leaves
 
 STEP = 6.0  # degrees between the positions that are looked at
 
@@ -49,6 +50,7 @@ def _real(rig: Rig, item_id: str) -> bool:
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
+    yield from _kept(rig)
     loaded = {i.place.deck for i in rig.items}
     doors = [d for d in rig.decks if d.hinge is not None and d.id in loaded and d.id in frames.decks]
     if not doors:
@@ -75,11 +77,37 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         )
 
 
+def _kept(rig: Rig) -> Iterable[Check]:
+    """Doors with something on them that swing back or that nothing locks, and those that are open on the road."""
+    for _, deck, door in leaves(rig):
+        on_it = tuple(i.id for i in rig.items if i.place.deck == deck.id)[:1]
+        name = deck.name.lower()
+        if on_it and door.stays is False:
+            why = f"The {name} swings back by itself with what hangs on it: hook it open while you work"
+            yield _told(f"door-stays:{deck.id}", deck, on_it, why)
+        if on_it and door.lock == "none":
+            yield _told(
+                f"door-lock:{deck.id}", deck, on_it, f"Nothing keeps the {name} shut on the road, and something hangs on it"
+            )
+        for state in rig.states:
+            if state.road and state.condition == "hitched" and deck.id in state.open:
+                why = f"The {name} is open in “{state.name}”, which is on the road"
+                yield _told(f"door-open:{deck.id}:{state.id}", deck, on_it, why)
+
+
+def _told(check_id: str, deck: Deck, items: tuple[str, ...], why: str) -> Check:
+    return Check(
+        id=check_id, kind="door load", subject=deck.name, quantity="length", status="over", by_rule=True, items=items, why=why
+    )
+
+
 def _sentence(c: Check, units: Units) -> str:
     return c.why or "Every door opens with what hangs on it"
 
 
 def _brief(c: Check, units: Units) -> str:
+    if c.why and not c.id.startswith("door-load"):
+        return f"{c.subject}: see to it"
     return f"{c.subject} on a door meets something" if c.why else "doors open"
 
 

@@ -4,13 +4,14 @@ from collections.abc import Iterable
 from math import atan2, hypot, pi
 
 from ..base.units import Units
+from ..geometry.faces import BELOW, body_box, sill, walled
 from ..geometry.frames import Frames
-from ..geometry.measures import main_box
 from ..judge.check import Check, CheckKind, register
 from ..kind.kind import Box
 from ..model.carrier import Carrier, Door
+from ..model.item import Item
 from ..model.rig import Rig
-from ..space.rooms import Neighbors, Obstacle, neighbors, walled
+from ..space.rooms import Neighbors, Obstacle, neighbors
 from ..space.solids import TOUCH, solids
 from ..space.unsure import in_plan, together, upward
 
@@ -19,7 +20,7 @@ ROOF = 0.01  # of the inside height of a body, as a tape reads it [m]; common pr
 
 def inside_height(carrier: Carrier, x: float = float("inf"), y0: float = 0.0, y1: float = 0.0) -> float:
     """Height of the underside of the roof above the ground, at its lowest from a station x back and between y0 and y1 [m]."""
-    start, left, end, right, floor = main_box(carrier)
+    start, left, end, right, floor = body_box(carrier)
     body, half, middle = carrier.body, (right - left) / 2, (left + right) / 2
     along = min(max((end - x) / max(end - start, 1e-9), 0.0), 1.0)
     across = min(max(y1 - middle, middle - y0, 0.0) / max(half, 1e-9), 1.0)
@@ -28,11 +29,13 @@ def inside_height(carrier: Carrier, x: float = float("inf"), y0: float = 0.0, y1
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     bodies = [c for c in rig.carriers if walled(c)]
-    if not bodies or not rig.items:
+    low = _under_the_tray(rig, frames)
+    yield from low
+    if (not bodies and not low) or not rig.items:
         return
-    clean = True
+    clean = not low
     for carrier in bodies:
-        x0, y0, x1, y1, _ = main_box(carrier)
+        x0, y0, x1, y1, _ = body_box(carrier)
         top = inside_height(carrier)
         for item_id, s in solids(rig, frames).items():
             if s.carrier != carrier.id or s.x0 < x0 - carrier.body.nose - TOUCH or s.x1 > x1 + TOUCH or s.low >= top - TOUCH:
@@ -42,20 +45,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 clean = False
                 item = rig.item(item_id)
                 unsure = together(upward(item), ROOF)
-                yield Check(
-                    id=f"headroom:{item_id}",
-                    kind="headroom",
-                    subject=item.name,
-                    quantity="length",
-                    status="over" if over > unsure else "tight",
-                    spread=unsure,
-                    detail=() if over > unsure else ("tape",),
-                    load=over,
-                    limit=0.0,
-                    margin=-over,
-                    items=(item_id,),
-                    scale=max(item.height.value, 0.01),
-                )
+                yield _too_tall(item, over, unsure, "roof")
         near = neighbors(rig, frames, carrier)
         for door in carrier.body.doors:
             met = swings_into(carrier, door, near)
@@ -80,6 +70,35 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         )
 
 
+def _under_the_tray(rig: Rig, frames: Frames) -> list[Check]:
+    """What stands in a place below the tray and is taller than that."""
+    trays = {d.id: c.main_deck.origin[2] - BELOW[2] for c in rig.carriers for d in c.decks if d.kind == "below"}
+    found = []
+    for item in rig.items if trays else ():
+        if item.place.deck in trays:
+            over, unsure = solids(rig, frames)[item.id].high - trays[item.place.deck], upward(item)
+            if over > TOUCH:
+                found.append(_too_tall(item, over, unsure, "tray"))
+    return found
+
+
+def _too_tall(item: Item, over: float, unsure: float, what: str) -> Check:
+    return Check(
+        id=f"headroom:{item.id}",
+        kind="headroom",
+        subject=item.name,
+        quantity="length",
+        status="over" if over > unsure else "tight",
+        spread=unsure,
+        detail=(what,) if over > unsure else (what, "tape"),
+        load=over,
+        limit=0.0,
+        margin=-over,
+        items=(item.id,),
+        scale=max(item.height.value, 0.01),
+    )
+
+
 def swings_into(carrier: Carrier, door: Door, near: Neighbors) -> Obstacle | None:
     """The thing outside the body that a door meets as it opens; or nothing."""
     return next((o for o in near.listed[: near.items] if meets(carrier, door, o.box)), None)
@@ -92,7 +111,8 @@ def shrunk(box: Box, by: float) -> Box:
 
 def meets(carrier: Carrier, door: Door, box: Box) -> bool:
     """Whether a door meets a box as it opens. Ramps and lift doors sweep the room behind them."""
-    x0, y0, x1, y1, z = main_box(carrier)
+    x0, y0, x1, y1, _ = body_box(carrier)
+    z = sill(carrier, door.side)
     wide = door.end - door.start
     if box[2] >= z + door.height - TOUCH or box[5] <= z + TOUCH or box[0] >= box[3] or box[1] >= box[4]:
         return False
@@ -118,16 +138,27 @@ def _in_quarter(box: Box, hinge: tuple[float, float], radius: float, along_x: bo
 
 
 def _sentence(c: Check, units: Units) -> str:
-    if c.load is not None and c.detail:
-        return f"{c.subject} may be {units.show(c.load, 'length')} too tall for the roof: tape it, and the inside height"
-    if c.load is not None:
-        return f"{c.subject} is {units.show(c.load, 'length')} too tall for the roof"
-    return c.why or "Everything stands below the roof and clear of the doors"
+    if c.load is None:
+        return c.why or "Everything stands below the roof and clear of the doors"
+    over = units.show(c.load, "length")
+    what, *tape = c.detail
+    if what == "tray":
+        return (
+            f"{c.subject} may be {over} too tall for its place below the tray: tape both"
+            if tape
+            else f"{c.subject} is {over} too tall for its place below the tray"
+        )
+    return (
+        f"{c.subject} may be {over} too tall for the roof: tape it, and the inside height"
+        if tape
+        else f"{c.subject} is {over} too tall for the roof"
+    )
 
 
 def _brief(c: Check, units: Units) -> str:
     if c.load is not None:
-        return f"{c.subject} at the roof: tape it" if c.detail else f"{c.subject} meets the roof"
+        what = c.detail[0]
+        return f"{c.subject} at the {what}: tape it" if len(c.detail) > 1 else f"{c.subject} meets the {what}"
     return f"{c.subject} in a door's swing" if c.why else "below the roof"
 
 

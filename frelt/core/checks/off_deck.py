@@ -1,6 +1,6 @@
 """No item may stand over the edge of its deck."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Mapping, Sequence
 
 from ..base.kept import Each
 from ..base.units import Units
@@ -10,6 +10,7 @@ from ..kind.capability import can
 from ..model.carrier import Deck
 from ..model.item import Item
 from ..model.rig import Rig
+from ..space.grounds import grounds
 from ..space.solids import TOUCH, solid
 from ..space.unsure import in_plan, to_tape
 
@@ -29,17 +30,32 @@ def overhang(corners: Iterable[tuple[float, float]], deck: Iterable[tuple[float,
 _overhangs: Each[float] = Each()
 
 
-def _out(item: Item, deck: Deck | None) -> float:
-    """How far an item stands over the edge of its deck [m]; nothing for what belongs to the vehicle itself."""
-    if deck is None or item.built_in:
+def _out(item: Item, decks: tuple[Deck, ...]) -> float:
+    """How far an item stands over the edge of its deck [m]; nothing for what belongs to the vehicle itself.
+
+    decks: its own first, then that as far as it runs on into others, which counts for what has its middle on its own.
+    """
+    if not decks or item.built_in:
         return 0.0
+    deck, *grown = decks
     corners = solid(item, placed(item, item.place)).corners
     out = overhang(corners, deck.outline)
+    if out > 0 and grown and overhang([(item.place.u, item.place.v)], deck.outline) <= 0:
+        out = min(out, *(overhang(corners, d.outline) for d in grown))
     if out > 0 and can(item, "hang over"):
         middle = [(sum(x for x, _ in corners) / len(corners), sum(y for _, y in corners) / len(corners))]
         held = overhang(middle, deck.outline) < 0
         out = max(out - ENDS * max(item.length.value, item.width.value), 0.0) if held else out
     return out
+
+
+def _outs(rig: Rig, frames: Frames, standing: Sequence[Deck | None], further: Mapping[str, tuple[Deck, ...]]) -> list[float]:
+    """How far every item stands over the edge of its deck [m]."""
+
+    def out(item: Item, deck: Deck | None) -> float:
+        return _out(item, (deck, *further.get(deck.id, ())) if deck is not None else ())
+
+    return _overhangs.get(frames.kept, rig.id, rig.items, standing, out, (*further.values(),))
 
 
 ENDS = 0.35  # of its length that each end of a ladder may ride past its rack, its middle held; common practice, no source
@@ -49,9 +65,8 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     decks = {d.id: d for d in rig.decks}
     clean = True
     standing = [decks.get(i.place.deck) for i in rig.items]
-    for item, deck, out in zip(
-        rig.items, standing, _overhangs.get(frames.kept, rig.id, rig.items, standing, _out), strict=True
-    ):
+    further = grounds(rig, frames.kept)
+    for item, deck, out in zip(rig.items, standing, _outs(rig, frames, standing, further), strict=True):
         if out > TOUCH and deck is not None:
             clean = False
             unsure = in_plan(item)

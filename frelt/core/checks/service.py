@@ -10,7 +10,7 @@ from ..judge.status import Status
 from ..kind.registry import kind_of
 from ..model.item import Item
 from ..model.rig import Rig
-from ..space.rooms import Blocked, Room, blocked, flipped, rooms
+from ..space.rooms import Blocked, Room, blocked, flipped, on_doors, rooms
 from ..space.walk import walk
 
 BY_HAND = 23.0  # kg; what one person lifts out of the way: NIOSH lifting equation, load constant
@@ -19,7 +19,8 @@ BY_HAND = 23.0  # kg; what one person lifts out of the way: NIOSH lifting equati
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     if not rig.items:
         return
-    clean, listed = True, rooms(rig, frames)
+    swung = on_doors(rig)  # reached from where it has swung to
+    clean, listed = True, [r for r in rooms(rig, frames) if r.item not in swung]
     items = {i.id: i for i in rig.items}
     for carrier in rig.carriers:
         own = [r for r in listed if r.carrier == carrier.id]

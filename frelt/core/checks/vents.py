@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 from ..base.units import Units
+from ..geometry.faces import walled
 from ..geometry.frames import Frame, Frames
 from ..geometry.measures import main_box
 from ..judge.check import Check, CheckKind, register
@@ -11,7 +12,7 @@ from ..kind.registry import kind_of
 from ..model.carrier import Carrier
 from ..model.item import Item
 from ..model.rig import Rig
-from ..space.rooms import Neighbors, neighbors, walled
+from ..space.rooms import Neighbors, neighbors
 from ..space.solids import TOUCH
 
 OVER = 1.0  # of free air above an exhaust under the open sky [m]

@@ -3,6 +3,7 @@
 from msgspec.structs import replace
 
 from ..base.value import FreltError
+from ..geometry.faces import faces, flat
 from ..geometry.measures import deck_length, deck_width
 from ..model.carrier import Carrier, Deck, Door, Trailer, Well, Zone
 from ..model.wish import Wish
@@ -15,8 +16,7 @@ TONGUE_END = 0.35  # of a tongue that coupler and jack need [m]; from memory
 def with_dovetail(c: Carrier, deck_id: str) -> Carrier:
     """The carrier with a floor that drops at the back, as a deck of its own that tilts what stands on it."""
     half, (x, y, z) = deck_width(c) / 2, c.main_deck.origin
-    run, drop = DOVETAIL
-    size = (run * run + drop * drop) ** 0.5
+    u, size = flat(*DOVETAIL)
     tail = Deck(
         id=deck_id,
         name="Dovetail",
@@ -24,14 +24,17 @@ def with_dovetail(c: Carrier, deck_id: str) -> Carrier:
         on=c.id,
         origin=(x + deck_length(c), y, z),
         surface=c.main_deck.surface,
-        u=(run / size, 0.0, -drop / size),
+        u=u,
         outline=((0, -half), (size, -half), (size, half), (0, half)),
     )
     return replace(c, decks=(*c.decks, tail))
 
 
 def with_roof(c: Carrier, deck_id: str) -> Carrier:
-    """The carrier with its roof as a deck on which things stand."""
+    """The carrier with its roof as a deck on which things stand; over an open one, at the height of its rack."""
+    own = next((d for d in faces(c) if d.face_of == "roof"), None)
+    if own is not None:
+        return replace(c, decks=(*c.decks, replace(own, id=deck_id)))
     long, half, (x, y, z) = deck_length(c), deck_width(c) / 2, c.main_deck.origin
     corners = ((0, -half), (long, -half), (long, half), (0, half))
     roof = Deck(id=deck_id, name="Roof", kind="roof", on=c.id, origin=(x, y, z + max(c.body.wall, 1.2)), outline=corners)
@@ -49,6 +52,13 @@ def with_platform(c: Carrier, deck_id: str) -> Carrier:
     origin = (x - deep - 0.05, y, z)
     deck = Deck(id=deck_id, name="Tongue platform", kind="tongue platform", on=c.id, origin=origin, outline=corners)
     return replace(c, decks=(*c.decks, deck))
+
+
+def usual_deck(c: Carrier, deck_id: str) -> Deck:
+    """A place to stand things on ahead of the deck or, where there is none, on it, at its height."""
+    x, y, z = c.main_deck.origin
+    corners = ((0.0, -0.3), (0.6, -0.3), (0.6, 0.3), (0.0, 0.3))
+    return Deck(id=deck_id, name="Platform", kind="tongue platform", on=c.id, origin=(x - 0.65, y, z), outline=corners)
 
 
 def usual_door(c: Carrier, door_id: str) -> Door:

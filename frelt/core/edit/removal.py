@@ -22,6 +22,7 @@ from ..model.rig import Bars, Rig
 from ..model.state import Person
 from ..model.ties import Joined, Link
 from ..model.wish import Wish
+from .following import followed
 
 # What is told when it goes, one and several of it; the rest (a fill, an exception) went with the thing it was said of.
 WORDS: dict[type[Struct], tuple[str, str]] = {
@@ -70,8 +71,9 @@ def _number(n: int) -> str:
 def settled(before: Rig, after: Rig) -> Settled:
     """The rig after an edit with everything put right that named or stood on what the edit took away.
 
-    The very same rig where nothing was taken away.
+    The very same rig where nothing was taken away, and nothing follows from what was changed.
     """
+    after = followed(before, after)
     had = known(before)
     lost = _lost(had, known(after))
     if not lost:

@@ -12,6 +12,7 @@ Can = Literal[
     "be lifted",  # is lifted by forks with all that stands on it
     "keep liquid",  # is there for the liquid in it, which others draw
     "hang over",  # rides with its ends past what it lies on, as ladders and racks do
+    "bear on top",  # has a flat top that bears something
     "bear things",  # brings a deck of its own, on which it is put by itself
 ]
 

@@ -133,7 +133,8 @@ class Kind(Struct, frozen=True):
 
     make: what its parameters come to; None for what is only a box and a mass.
     service, traits, fans, columns: what an item needs around it, and what it is to others.
-    steps: 2 where it is one of the big things, 3 for a small one.  open_below: whether other things may stand under it.
+    steps: 2 where it is one of the big things, 3 for a small one.  pieces: what it is made of where
+    there is room below or inside it, as boxes of its own frame; none where it fills its outline.
     carried: by hand, when it is taken out of the way; held by nothing that takes tools.
     hangs: which face lies on a wall when it is put there.  can: what it can do (see `capability`).
     water: what it holds of water besides its tanks and hoses [m³].
@@ -151,7 +152,7 @@ class Kind(Struct, frozen=True):
     fans: Callable[[Item], tuple[Fan, ...]] = nothing
     columns: Callable[[Item], tuple[Column, ...]] = nothing
     big: bool = False
-    open_below: float = 0.0
+    pieces: Callable[[Item], tuple[Box, ...]] = nothing
     carried: bool = False
     hangs: Literal["front", "bottom"] = "front"
     can: frozenset[str] = frozenset()

@@ -143,8 +143,9 @@ def _kept(old: Part | None, was: Part | None, new: Part) -> Part:
 
 def _decks(item: Item, new: Made) -> tuple[Deck, ...]:
     """Computed decks, with the ids they have already."""
+    had = [d for d in item.decks if d.face_of != "top"]
     found = []
     for n, deck in enumerate(new.decks):
-        own = item.decks[n].id if n < len(item.decks) else f"{item.id}.{deck.id}"
+        own = had[n].id if n < len(had) else f"{item.id}.{deck.id}"
         found.append(replace(deck, id=own[-64:], on=item.id))
-    return tuple(found)
+    return (*found, *(d for d in item.decks if d.face_of == "top"))

@@ -1,5 +1,6 @@
 """Outlines and boxes of items in their own frame, and the room beside them."""
 
+from collections.abc import Sequence
 from math import cos, pi, sin
 from typing import Literal
 
@@ -60,3 +61,15 @@ def beside(
         room = (s0 * a, -reach, h, s1 * a, reach, h + depth)
         at = (mid * a, 0.0, h)
     return Service(what, side, at, room, often)
+
+
+LEG = 0.04  # of a leg or post, square [m]; from memory
+
+
+def legs_and_plates(item: Item, plates: Sequence[tuple[float, float]], top: float) -> tuple[Box, ...]:
+    """Four legs up to a height and plates as wide as the item, each from one height to another [m]."""
+    a, b = item.length.value / 2, item.width.value / 2
+    leg = min(LEG, a, b)
+    corners = ((-a, -b), (a - leg, -b), (-a, b - leg), (a - leg, b - leg))
+    legs = tuple((x, y, 0.0, x + leg, y + leg, top) for x, y in corners)
+    return (*legs, *((-a, -b, low, a, b, high) for low, high in plates))

@@ -4,4 +4,4 @@ from ..kind.kind import Kind
 from ..kind.outlines import rectangle
 from ..kind.registry import register
 
-register(Kind("box", "Free item", rectangle, "anything custom other"))
+register(Kind("box", "Free item", rectangle, "anything custom other", can=frozenset({"bear on top"})))

@@ -1,9 +1,12 @@
 """Ladder racks: bars over bed, roof or wall, with a deck on top."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param
-from ..kind.outlines import rectangle
+from ..kind.kind import Box, Choice, Given, Kind, Made, Param
+from ..kind.outlines import legs_and_plates, rectangle
 from ..kind.registry import register
+from ..model.item import Item
 from .shelf import board
+
+BARS = 0.05  # high [m]; from memory
 
 PARAMS = (
     Param("long", "Long", "length", 0.3, 5.0, 2.2),
@@ -28,6 +31,11 @@ def _make(g: Given) -> Made:
     )
 
 
+def _pieces(item: Item) -> tuple[Box, ...]:
+    top = item.height.value
+    return legs_and_plates(item, [(top - BARS, top)], top) if top > 2 * BARS else ()
+
+
 register(
     Kind(
         "ladder-rack",
@@ -37,7 +45,7 @@ register(
         PARAMS,
         (Choice("material", "Made of", ("aluminum", "steel")),),
         _make,
-        open_below=0.05,
+        pieces=_pieces,
         hangs="bottom",
         can=frozenset({"hang over"}),
     )

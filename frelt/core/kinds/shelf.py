@@ -1,9 +1,10 @@
 """Shelves: boards on posts; each board is a deck of its own."""
 
-from ..kind.kind import Choice, Given, Kind, Made, Param
-from ..kind.outlines import rectangle
+from ..kind.kind import Box, Choice, Given, Kind, Made, Param
+from ..kind.outlines import legs_and_plates, rectangle
 from ..kind.registry import register
 from ..model.carrier import Deck
+from ..model.item import Item
 
 PARAMS = (
     Param("long", "Long", "length", 0.2, 4.0, 1.2),
@@ -46,6 +47,11 @@ def _make(g: Given) -> Made:
     )
 
 
+def _pieces(item: Item) -> tuple[Box, ...]:
+    boards = [(max(d.origin[2] - BOARD, 0.0), d.origin[2]) for d in item.decks]
+    return legs_and_plates(item, boards, item.height.value)
+
+
 register(
     Kind(
         "shelf",
@@ -55,6 +61,7 @@ register(
         PARAMS,
         (Choice("material", "Made of", ("aluminum", "steel")),),
         _make,
+        pieces=_pieces,
         can=frozenset({"bear things"}),
     )
 )

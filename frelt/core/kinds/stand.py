@@ -4,10 +4,11 @@ from math import cos, radians, sin, tan
 
 from msgspec.structs import replace
 
-from ..kind.kind import Choice, Given, Kind, Made, Param
-from ..kind.outlines import rectangle
+from ..kind.kind import Box, Choice, Given, Kind, Made, Param
+from ..kind.outlines import legs_and_plates, rectangle
 from ..kind.registry import register
 from ..model.carrier import Deck
+from ..model.item import Item
 from .shelf import board
 
 PARAMS = (
@@ -45,6 +46,15 @@ def _make(g: Given) -> Made:
     )
 
 
+def _pieces(item: Item) -> tuple[Box, ...]:
+    if not item.decks:
+        return ()
+    deck = item.decks[0]
+    rise = item.length.value / 2 * abs(deck.u[2])
+    low, high = deck.origin[2] - rise, deck.origin[2] + rise
+    return legs_and_plates(item, [(max(low - PLATE, 0.0), high)], high) if low > PLATE else ()
+
+
 register(
     Kind(
         "stand",
@@ -54,7 +64,7 @@ register(
         PARAMS,
         (Choice("material", "Made of", ("aluminum", "steel")),),
         _make,
-        open_below=PLATE,
+        pieces=_pieces,
         big=True,
         can=frozenset({"bear things"}),
     )

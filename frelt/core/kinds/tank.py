@@ -189,6 +189,6 @@ register(
         _service,
         _traits,
         big=True,
-        can=frozenset({"keep liquid"}),
+        can=frozenset({"keep liquid", "bear on top"}),
     )
 )

@@ -8,7 +8,22 @@ from ..base.figure import Figure, Rating
 from ..base.value import Length, Metres, Positive, Text, Unit, Value
 from .names import AxleId, CarrierId, DeckId, DoorId, FaceOf, Holder, LocalId, MaybeItem, SeatId
 
-DeckKind = Literal["floor", "dovetail", "tongue platform", "roof", "wall", "door", "bed side", "shelf", "stand", "skid"]
+DeckKind = Literal[
+    "floor",
+    "dovetail",
+    "tongue platform",
+    "roof",
+    "wall",
+    "door",
+    "bed side",
+    "outer wall",
+    "nose",
+    "below",
+    "shelf",
+    "stand",
+    "skid",
+    "top",
+]
 Vector = tuple[Unit, Unit, Unit]
 
 
@@ -25,7 +40,7 @@ class Deck(Value, frozen=True, kw_only=True):
 
     on: the carrier or item whose frame it lies in.  origin: where u = v = 0 [m];
     u, v: unit vectors along it; the normal is u × v.  outline: corners (u, v), convex [m].
-    face_of: the side of the body, or the door by id, whose inner face it is.
+    face_of: the side of the body, or the door by id, whose face it is; of an item, its top.  leaf: which of a pair of doors.
     """
 
     id: DeckId
@@ -39,6 +54,7 @@ class Deck(Value, frozen=True, kw_only=True):
     surface: Literal["planked", "plate", "coated"] = "planked"
     hinge: Hinge | None = None
     face_of: FaceOf = ""
+    leaf: Annotated[int, Meta(ge=0, le=1)] = 0
 
 
 class Tires(Value, frozen=True, kw_only=True):
@@ -121,7 +137,11 @@ class TrailerRatings(Value, frozen=True, kw_only=True):
 
 
 class Door(Value, frozen=True, kw_only=True):
-    """An opening of the body. side: which wall.  start, end: along the wall [m].  height: [m]."""
+    """An opening of the body. side: which wall.  start, end: along the wall [m].  height: [m].
+
+    swing: how far each leaf opens [degrees], as such doors do if None.  stays: whether it stays open by itself.
+    carries: what the hinges of one leaf bear [kg].  lock: what keeps it shut on the road.
+    """
 
     id: DoorId
     name: Text
@@ -130,6 +150,10 @@ class Door(Value, frozen=True, kw_only=True):
     end: Metres
     height: Length = 1.8
     kind: Literal["door", "ramp", "barn doors", "lift door", "tailgate", "gap", "lift gate"] = "door"
+    swing: Annotated[float, Meta(ge=0, le=270)] | None = None
+    stays: bool | None = None
+    carries: Rating = None
+    lock: Literal["", "cam bar", "latch", "hook", "pin", "none"] = ""
 
 
 class Well(Value, frozen=True, kw_only=True):

@@ -120,7 +120,7 @@ class Item(Value, frozen=True, kw_only=True):
     outline: corners in the item frame [m], where the kind's own outline is not true enough.
     built_in: belongs to the carrier itself (its own fuel, a spare wheel): part of its curb weight, not of the payload.
     held: how it is held down; empty where not said.  held_mass: of what holds it [kg].
-    group: items of one group move together.
+    group: items of one group move together.  step: one may step on it to reach what is higher.
     """
 
     id: ItemId
@@ -145,6 +145,7 @@ class Item(Value, frozen=True, kw_only=True):
     held: Held = ""
     held_mass: Figure | None = None
     group: Text = ""
+    step: bool = False
     note: Text = ""
 
     @property

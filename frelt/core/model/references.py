@@ -16,7 +16,8 @@ from .rig import Rig
 __all__ = ["DROP", "Defined", "Gone", "Known", "Named", "Rename", "dangling", "known", "renamed", "rewritten", "walked"]
 
 S = TypeVar("S", bound=Struct)
-FACES = ("left", "right", "front", "rear", "roof")
+SIDES = ("left", "right", "front", "rear")
+FACES = (*SIDES, *(f"{side} outside" for side in SIDES), "roof", "nose", "below left", "below right", "top")
 Rename = Callable[[str, str], "str | Gone"]
 
 

@@ -43,9 +43,14 @@ def facings(solved: Solved, item_id: str) -> tuple[Facing, ...]:
     room = solids(solved.rig, solved.frames)
     own = room[item_id]
     moving = frozenset(i.id for i in standing_on(solved.rig, item_id))
-    others = [s for s in in_the_way(solved.rig, room, moving) if same_height(own, s)]
+    others = [p for s in in_the_way(solved.rig, room, moving) for p in s.parts if _meet(own, p)]
     edge = deck_bounds(solved, solved.rig.item(item_id).place.deck)
     return tuple(_facing(side, own, others, edge) for side in OUT)
+
+
+def _meet(own: Solid, other: Solid) -> bool:
+    """Whether something stands beside any piece of a thing."""
+    return any(same_height(p, other) for p in own.parts)
 
 
 def _facing(side: Side, own: Solid, others: list[Solid], edge: tuple[float, float, float, float]) -> Facing:
@@ -91,7 +96,8 @@ def snapped(solved: Solved, own: Solid, by: Vec, reach: float, ignore: frozenset
     edge = deck_bounds(solved, deck)
     dx, dy, dz = by
     near = (*room.values(), *fixtures(solved.rig))
-    others = [s for s in near if s.item not in ignore and s.carrier == own.carrier and _level(own, s, dz)]
+    beside_it = [p for s in near if s.item not in ignore and s.carrier == own.carrier for p in s.parts]
+    others = [p for p in beside_it if any(_level(q, p, dz) for q in own.parts)]
     xs = [edge[0] - own.x0, edge[2] - own.x1]
     ys = [edge[1] - own.y0, edge[3] - own.y1, -(own.y0 + own.y1) / 2]
     beside, before = [], []

@@ -40,18 +40,18 @@ def deck_room(deck: Deck, solved: Solved, own: Solid, middle: Point) -> list[Poi
 
 def blocked_room(own: Solid, middle: Point, others: Sequence[Solid]) -> tuple[Polygon, ...]:
     """The middles at which the item would run into each other solid of its height (Minkowski sums)."""
+    near = [s for s in others if same_height(own, s)]
+    return tuple(_barred(a, b, middle) for s in near for a in own.parts for b in s.parts if same_height(a, b))
+
+
+def _barred(own: Solid, other: Solid, middle: Point) -> Polygon:
+    """The middles at which one block would run into another in plan."""
+    if own.square and other.square:
+        x0, x1 = other.x0 - (own.x1 - middle[0]) + TOUCH, other.x1 - (own.x0 - middle[0]) - TOUCH
+        y0, y1 = other.y0 - (own.y1 - middle[1]) + TOUCH, other.y1 - (own.y0 - middle[1]) - TOUCH
+        return (x0, y0), (x1, y0), (x1, y1), (x0, y1)
     offsets = [(x - middle[0], y - middle[1]) for x, y in own.corners]
-    taken: list[Polygon] = []
-    for other in others:
-        if not same_height(own, other):
-            continue
-        if own.square and other.square:
-            x0, x1 = other.x0 - (own.x1 - middle[0]) + TOUCH, other.x1 - (own.x0 - middle[0]) - TOUCH
-            y0, y1 = other.y0 - (own.y1 - middle[1]) + TOUCH, other.y1 - (own.y0 - middle[1]) - TOUCH
-            taken.append(((x0, y0), (x1, y0), (x1, y1), (x0, y1)))
-        else:
-            taken.append(hull([(x - dx, y - dy) for x, y in other.corners for dx, dy in offsets]))
-    return tuple(taken)
+    return hull([(x - dx, y - dy) for x, y in other.corners for dx, dy in offsets])
 
 
 def on_all_of(own: Solid, deck: Deck, solved: Solved) -> Solid:
@@ -62,7 +62,9 @@ def on_all_of(own: Solid, deck: Deck, solved: Solved) -> Solid:
     place = solved.rig.item(own.item).place
     here = frame.point((place.u, place.v, 0.0))[2]
     heights = [frame.point((u, v, 0.0))[2] - here for u, v in deck.outline]
-    return replace(own, low=own.low + min(heights), high=own.high + max(heights))
+    down, up = min(heights), max(heights)
+    pieces = tuple(replace(s, low=s.low + down, high=s.high + up) for s in own.pieces)
+    return replace(own, low=own.low + down, high=own.high + up, pieces=pieces)
 
 
 def room_taken(solved: Solved, one: str, moving: frozenset[str], middle: Point) -> tuple[Polygon, ...]:

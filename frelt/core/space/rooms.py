@@ -13,8 +13,8 @@ from numpy.typing import NDArray
 
 from ..base.arrays import Array
 from ..base.kept import Each, Kept, Memo
+from ..geometry.faces import WALL, body_box, sill, walled
 from ..geometry.frames import Frame, Frames
-from ..geometry.measures import main_box
 from ..kind.capability import can
 from ..kind.kind import Box, FaceSide, Service, Vec
 from ..kind.registry import kind_of
@@ -31,7 +31,6 @@ OUTWARD: dict[FaceSide, Vec] = {
     "top": (0.0, 0.0, 1.0),
 }
 SIDES: tuple[FaceSide, ...] = ("front", "back", "left", "right", "top")
-WALL = 0.04  # thick [m]
 HALF = 0.5  # of a service's room that must be free for its whole depth
 
 
@@ -115,14 +114,9 @@ def rooms(rig: Rig, frames: Frames) -> tuple[Room, ...]:
     return tuple(chain.from_iterable(made))
 
 
-def walled(carrier: Carrier) -> bool:
-    """Whether walls and a roof stand around its deck."""
-    return carrier.body.kind in ("enclosed", "box") and carrier.body.wall > 0
-
-
 def walls(carrier: Carrier) -> tuple[Obstacle, ...]:
     """Walls with their door openings left out, and the roof; none around an open deck but a cab."""
-    x0, y0, x1, y1, z = main_box(carrier)
+    x0, y0, x1, y1, z = body_box(carrier)
     body = carrier.body
     if not walled(carrier):
         cab = (x0 - 1.0, y0, 0.0, x0 - 0.02, y1, max(body.cab_height, z))
@@ -137,7 +131,7 @@ def walls(carrier: Carrier) -> tuple[Obstacle, ...]:
         ("rear", "the rear wall", y0, y1),
     )
     for side, name, start, end in runs:
-        doors = sorted((d.start, d.end, z + d.height) for d in body.doors if d.side == side)
+        doors = sorted((d.start, d.end, sill(carrier, side) + d.height) for d in body.doors if d.side == side)
         at = start
         for d0, d1, head in [*doors, (end, end, top)]:
             if d0 - at > TOUCH:
@@ -172,29 +166,53 @@ def neighbors(rig: Rig, frames: Frames, carrier: Carrier) -> "Neighbors":
     return _near.get(frames.kept, carrier.id, (rig, frames), lambda: Neighbors(rig, frames, carrier))
 
 
-_obstacles: Each[Obstacle | None] = Each()
+_obstacles: Each[tuple[Obstacle, ...]] = Each()
 
 
-def _obstacle(item: Item, room: Solid) -> Obstacle | None:
-    return None if can(item, "keep a place") or item.built_in else Obstacle(item.id, item.name, box_of(room))
+def _obstacle(item: Item, room: Solid) -> tuple[Obstacle, ...]:
+    if can(item, "keep a place") or item.built_in:
+        return ()
+    return tuple(Obstacle(item.id, item.name, box_of(s)) for s in room.parts)
+
+
+def on_doors(rig: Rig) -> set[str]:
+    """What hangs on doors, directly or not: it swings away with them when somebody works."""
+    found: set[str] = set()
+    doors = {d.id for c in rig.carriers for d in c.decks if d.hinge is not None}
+    if not doors:
+        return found
+    decks = doors
+    while decks:
+        own = [i for i in rig.items if i.place.deck in decks and i.id not in found]
+        found |= {i.id for i in own}
+        decks = {d.id for i in own for d in i.decks}
+    return found
 
 
 _near: "Memo[Neighbors]" = Memo(8)
 
 
 class Neighbors:
-    """Everything that may be in the way on one carrier, as arrays, with what each item is carried by left out when asked."""
+    """Everything that may be in the way on one carrier, as arrays, with what each item is carried by left out when asked.
+
+    Doors stand open while somebody works, so what hangs on them is not in the way.
+    """
 
     def __init__(self, rig: Rig, frames: Frames, carrier: Carrier) -> None:
         on = frames.carrier_of
         room = list(solids(rig, frames).values())
         made = _obstacles.get(frames.kept, rig.id, rig.items, room, _obstacle)
-        self.listed: list[Obstacle] = [o for o in made if o is not None and on[o.item] == carrier.id]
+        away = on_doors(rig)
+        self.listed: list[Obstacle] = [o for own in made for o in own if on[o.item] == carrier.id and o.item not in away]
         self.items = len(self.listed)
         self.listed += [Obstacle("", "a wheel well", box_of(s)) for s in fixtures(rig) if s.carrier == carrier.id]
         self.listed += walls_of(carrier, frames.kept)
         self.boxes: Array = np.array([o.box for o in self.listed], dtype=float).reshape(-1, 6)
         self._below = carried_by(rig)
+        climbed = {i.id for i in rig.items if i.step or can(i, "be lifted")}
+        self.climbed: NDArray[np.bool_] = np.array([o.item in climbed for o in self.listed], dtype=bool)
+        stepped = {i.id for i in rig.items if i.step}
+        self.steps: tuple[Box, ...] = tuple(o.box for o in self.listed if o.item in stepped)
 
     def meeting(self, boxes: Array) -> NDArray[np.intp]:
         """Pairs (box, obstacle) that share room, (n, 2)."""

@@ -7,8 +7,8 @@ from msgspec import Struct
 
 from ..base.kept import Each, Memo
 from ..geometry.frames import Frame, Frames
-from ..kind.kind import Outline
-from ..kind.registry import outline
+from ..kind.kind import Box, Outline
+from ..kind.registry import kind_of, outline
 from ..model.carrier import Carrier, Well
 from ..model.item import Item
 from ..model.rig import Rig
@@ -20,6 +20,7 @@ class Solid(Struct, frozen=True):
     """corners: convex, in plan [m].  x0..y1: its bounds.  low, high: heights [m].  square: it fills its bounds.
 
     carrier: in whose frame.  name: of what is no item, such as a wheel well.
+    pieces: what it is made of where there is room below or inside it; none where it is one block.
     """
 
     item: str
@@ -33,6 +34,12 @@ class Solid(Struct, frozen=True):
     square: bool
     carrier: str = ""
     name: str = ""
+    pieces: tuple["Solid", ...] = ()
+
+    @property
+    def parts(self) -> tuple["Solid", ...]:
+        """Its pieces, or itself where it is one block."""
+        return self.pieces or (self,)
 
 
 _solids: Each[Solid] = Each()
@@ -54,7 +61,16 @@ def solid(item: Item, frame: Frame, carrier: str = "") -> Solid:
         corners = hull([(p[0], p[1]) for p in points])
         low, high, square = min(p[2] for p in points), max(p[2] for p in points), False
     xs, ys = [c[0] for c in corners], [c[1] for c in corners]
-    return Solid(item.id, corners, min(xs), min(ys), max(xs), max(ys), low, high, square, carrier)
+    boxes = kind_of(item).pieces(item) if not item.outline else ()
+    pieces = tuple(_piece(item, frame, b, carrier) for b in boxes)
+    return Solid(item.id, corners, min(xs), min(ys), max(xs), max(ys), low, high, square, carrier, pieces=pieces)
+
+
+def _piece(item: Item, frame: Frame, box: Box, carrier: str) -> Solid:
+    points = [frame.point(p) for p in product((box[0], box[3]), (box[1], box[4]), (box[2], box[5]))]
+    corners, zs = hull([(p[0], p[1]) for p in points]), [p[2] for p in points]
+    xs, ys = [c[0] for c in corners], [c[1] for c in corners]
+    return Solid(item.id, corners, min(xs), min(ys), max(xs), max(ys), min(zs), max(zs), frame.upright, carrier)
 
 
 def solids(rig: Rig, frames: Frames) -> dict[str, Solid]:
@@ -111,6 +127,8 @@ def depth(a: Solid, b: Solid) -> float:
     dx, dy = min(a.x1, b.x1) - max(a.x0, b.x0), min(a.y1, b.y1) - max(a.y0, b.y0)
     if dx <= TOUCH or dy <= TOUCH or not same_height(a, b):
         return 0.0
+    if a.pieces or b.pieces:
+        return max(depth(p, q) for p in a.parts for q in b.parts)
     if a.square and b.square:
         return min(dx, dy)
     return max(_way_out(a.corners, b.corners), 0.0)

@@ -13,15 +13,17 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from ..base.arrays import Array
+from ..geometry.faces import body_box, walled
 from ..geometry.frames import Frames
-from ..geometry.measures import main_box
+from ..kind.kind import Box
 from ..model.carrier import Carrier
 from ..model.rig import Rig
-from .rooms import Room, neighbors, walled
+from .rooms import Room, neighbors
 
 STEP_UP = 0.5  # what a tire, step or bed rail lifts who stands on it, where no walls are [m]; common practice, no source
 AROUND = 2.6  # of the ground outside the deck that is looked at [m]
 STEP_OVER = 0.15  # what a person steps over [m]
+CLIMB = 0.8  # what a person climbs onto where he may step on it [m]; common practice, no source
 HEAD = 1.80  # below which something is in the way of a head [m]
 ON = 0.05  # what a side gives way, since hands come a little round a corner [m]
 DOOR = 1.20  # least height of an opening a person goes through [m]
@@ -31,7 +33,7 @@ class Walk(Struct, frozen=True):
     """xs, ys: edges of the cells [m].  reached: (cells along x, cells along y) where a person's middle can be.
 
     width: of the person [m].  floor: height of the deck; deck: its x0, y0, x1, y1 [m].  openings: of a closed body, the ground
-    before each of its doors, x0, y0, x1, y1 [m]; None where no walls stop hands.
+    before each of its doors, x0, y0, x1, y1 [m]; None where no walls stop hands.  steps: what one may step on, to reach higher.
     """
 
     xs: Array
@@ -41,6 +43,7 @@ class Walk(Struct, frozen=True):
     floor: float
     deck: tuple[float, float, float, float]
     openings: tuple[tuple[float, float, float, float], ...] | None = None
+    steps: tuple[Box, ...] = ()
 
     def within_reach(self) -> Array:
         """The rectangles in which a person's middle can be while hands reach into the body: aboard, or before a door, (n, 4) [m]."""
@@ -120,7 +123,7 @@ class Walk(Struct, frozen=True):
         can_stand, close = stands.tolist(), close_to.tolist()
         return [
             ""
-            if ok
+            if ok or self._from_a_step(listed[n], arm, up)
             else "it is above reach"
             if can_stand[n]
             else "nobody can stand where it is worked on"
@@ -129,10 +132,21 @@ class Walk(Struct, frozen=True):
             for n, ok in enumerate(low_enough.tolist())
         ]
 
+    def _from_a_step(self, room: Room, arm: float, up: float) -> bool:
+        """Whether a place is reached from what one may step on."""
+        x, y, z = room.at
+        runs = self.runs()
+        for x0, y0, _, x1, y1, top in self.steps:
+            off = (max(x0 - x, x - x1, 0.0), max(y0 - y, y - y1, 0.0))
+            onto = ((runs[:, 0] < x1) & (runs[:, 2] > x0) & (runs[:, 1] < y1) & (runs[:, 3] > y0)).any()
+            if onto and off[0] ** 2 + off[1] ** 2 <= arm * arm and z - top <= up:
+                return True
+        return False
+
 
 def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
     """The floor a person of the rules' width can walk on a carrier."""
-    x0, y0, x1, y1, floor = main_box(carrier)
+    x0, y0, x1, y1, floor = body_box(carrier)
     nose = carrier.body.nose if walled(carrier) else 0.0
     near, half = neighbors(rig, frames, carrier), rig.rules.walk_width / 2
     boxes = near.boxes
@@ -140,7 +154,8 @@ def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
     low = boxes[:, 2] < floor + HEAD
     head = boxes[:, 2] >= floor + DOOR
     wall = np.arange(len(boxes)) >= near.items
-    barred = boxes[high & low & ~(wall & head)]
+    onto = near.climbed & (boxes[:, 5] <= floor + CLIMB)
+    barred = boxes[high & low & ~(wall & head) & ~onto]
     grown = barred + np.array([-half, -half, 0.0, half, half, 0.0])
     edge = (x0 - nose - AROUND, y0 - AROUND, x1 + AROUND, y1 + AROUND)
     xs = _edges(np.concatenate([grown[:, 0], grown[:, 3], [x0, x1]]), edge[0], edge[2])
@@ -151,9 +166,9 @@ def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
     for a, b, c, d in zip(i0.tolist(), i1.tolist(), j0.tolist(), j1.tolist(), strict=True):
         free[a:b, c:d] = False
     deck = (x0 - nose, y0, x1, y1)
-    return Walk(
-        xs, ys, flooded(free), rig.rules.walk_width, floor, deck, _before_doors(carrier, deck) if walled(carrier) else None
-    )
+    openings = _before_doors(carrier, deck) if walled(carrier) else None
+    steps = tuple(b for b in near.steps if b[5] <= floor + CLIMB)
+    return Walk(xs, ys, flooded(free), rig.rules.walk_width, floor, deck, openings, steps)
 
 
 def _before_doors(carrier: Carrier, deck: tuple[float, float, float, float]) -> tuple[tuple[float, float, float, float], ...]:
@@ -175,7 +190,7 @@ def _before_doors(carrier: Carrier, deck: tuple[float, float, float, float]) -> 
 
 def entrances(found: Walk, carrier: Carrier) -> tuple[str, ...]:
     """The doors of a closed body through which the floor that is reached is reached, by name."""
-    x0, y0, x1, y1, _ = main_box(carrier)
+    x0, y0, x1, y1, _ = body_box(carrier)
     nose = x0 - carrier.body.nose
     names = []
     for door in carrier.body.doors if walled(carrier) else ():

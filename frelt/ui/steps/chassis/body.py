@@ -6,12 +6,13 @@ from msgspec.structs import replace
 from PyQt6.QtWidgets import QWidget
 
 from ....app.session import new_id
-from ....core.base.figure import Figure
+from ....core.base.figure import Figure, plate, rated
 from ....core.base.text import capital
-from ....core.edit.around_deck import usual_door, usual_well, usual_zone, with_dovetail, with_platform, with_roof
+from ....core.edit.around_deck import usual_deck, usual_door, usual_well, usual_zone, with_dovetail, with_platform, with_roof
 from ....core.edit.weights import with_aboard
+from ....core.geometry import deck_sizes
 from ....core.masses.fit_out import COVERS, EACH, Placed, covered, placed_fit_out
-from ....core.model.carrier import Aboard, Carrier, Seat, Trailer, Vehicle
+from ....core.model.carrier import Aboard, Carrier, Deck, Door, Seat, Trailer, Vehicle
 from ....core.model.fit_out import FitOut
 from ...widgets.fields import link
 from ...widgets.parts import Choice, Column, PartsList
@@ -28,6 +29,16 @@ OPENINGS = (
     ("Opening", "gap"),
 )
 
+
+STAYS = (("Stays open or not: not said", None), ("Stays open", True), ("Swings back", False))
+LOCKS = (
+    ("Lock for the road: not said", ""),
+    ("Cam bar", "cam bar"),
+    ("Latch", "latch"),
+    ("Hook", "hook"),
+    ("Pin", "pin"),
+    ("Nothing locks it", "none"),
+)
 
 SEEN = Choice("Known", "seen", (("taped", True), ("usual for its class", False)))
 
@@ -121,8 +132,13 @@ def lists(form: Form, carrier: Carrier) -> list[PartsList]:
         "door",
         *of_body("doors"),
         lambda: usual_door(carrier, new_id("door")),
-        [_figure("start", "From"), _figure("end", "To"), _figure("height", "Height", 0.1, 4.0)],
-        [Choice("Side", "side", SIDES), Choice("Kind", "kind", OPENINGS)],
+        [_figure("start", "From"), _figure("end", "To"), _figure("height", "Height", 0.1, 4.0), *_leaf_figures()],
+        [
+            Choice("Side", "side", SIDES),
+            Choice("Kind", "kind", OPENINGS),
+            Choice("Open", "stays", STAYS),
+            Choice("Lock", "lock", LOCKS),
+        ],
         asked="door",
     )
     wells = PartsList(
@@ -157,11 +173,64 @@ def lists(form: Form, carrier: Carrier) -> list[PartsList]:
         named="below",
         asked="zone",
     )
-    found = [doors, wells, zones, fit_out(form)]
+    found = [doors, _decks(form), wells, zones, fit_out(form)]
     if isinstance(carrier, Vehicle):
         found.append(_seats(form))
     found.append(_aboard(form))
     return found
+
+
+def _leaf_figures() -> list[Column]:
+    """How far a leaf swings and what its hinges bear; 0 where that is not said."""
+
+    def bears(door: Door, value: float) -> Door:
+        return replace(door, carries=plate(value) if value > 0 else None)
+
+    swing = Column(
+        "Swings open by, degrees (0: as usual)",
+        lambda d: d.swing or 0.0,
+        lambda d, v: replace(d, swing=v or None),
+        "number",
+        0.0,
+        270.0,
+    )
+    hinges = Column("Hinges of a leaf bear (0: not read)", lambda d: rated(d.carries) or 0.0, bears, "mass", 0.0, 2000.0)
+    return [swing, hinges]
+
+
+def _decks(form: Form) -> PartsList:
+    """The decks of a carrier besides its main one: platforms, dovetail, roof, and the walls and doors on which things hang."""
+
+    def get() -> tuple[Deck, ...]:
+        carrier = form.desk.carrier
+        return carrier.decks[1:] if carrier is not None else ()
+
+    def put(entries: tuple[Deck, ...], words: str) -> None:
+        form.change(lambda c: replace(c, decks=(c.main_deck, *entries)), words)
+
+    def make() -> Deck:
+        carrier = form.desk.carrier
+        assert carrier is not None
+        return usual_deck(carrier, new_id("deck"))
+
+    def column(label: str, get: Any, put: Any, low: float, high: float, shown: Any = deck_sizes.has_sizes) -> Column:
+        return Column(label, get, put, "length", low, high, shown)
+
+    return PartsList(
+        form.desk,
+        "Further decks",
+        "deck",
+        get,
+        put,
+        make,
+        [
+            column("From", deck_sizes.start, deck_sizes.with_start, -20.0, 20.0),
+            column("Long", deck_sizes.long, deck_sizes.with_long, 0.05, 15.0),
+            column("Wide", deck_sizes.wide, deck_sizes.with_wide, 0.05, 3.0),
+            column("Above the ground", deck_sizes.height, deck_sizes.with_height, 0.0, 5.0),
+            column("Drops by", deck_sizes.drop, deck_sizes.with_drop, 0.01, 1.0, deck_sizes.drops),
+        ],
+    )
 
 
 def fit_out(form: Form) -> PartsList:

@@ -14,19 +14,19 @@ from PyQt6.QtWidgets import (
 )
 
 from ....core.base.figure import Source
-from ....core.edit.items import on_deck, with_item
+from ....core.edit.items import with_item
 from ....core.geometry.frames import standing_on
 from ....core.judge.words import sentence
 from ....core.kind.make import follows
 from ....core.masses.weigh import weigh
 from ....core.model.carrier import Deck
 from ....core.model.item import Item
-from ....core.model.rig import Rig, fill_range
+from ....core.model.rig import fill_range
 from ....core.placing.arrange import shifted
 from ....core.placing.distances import Side, deck_bounds, facings, with_distance
 from ....core.solve import Solved
 from ....core.space.solids import solids
-from ....core.space.surfaces import hung, possible, upright, with_surface
+from ....core.space.surfaces import possible, put_on_deck, tops
 from ...frame.calm import Calm
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, SourceRow, column, heading, title
@@ -156,6 +156,9 @@ class HandPanel(QWidget):
             for carrier in solved.rig.carriers:
                 for d in possible(carrier):
                     self.deck.addItem(d.name, d.id)
+            for d in tops(solved.rig):
+                if d.on not in below:
+                    self.deck.addItem(f"On top of {solved.rig.item(d.on).name}", d.id)
             self.deck.setCurrentIndex(self.deck.findData(item.place.deck))
         self.empty.show_value(item.mass.value)
         self.empty_source.show_figure(item.mass)
@@ -196,10 +199,9 @@ class HandPanel(QWidget):
             self.desk.edit(lambda _: with_distance(solved, item.id, facing, value), f"{item.name} moved")
 
     def _set_deck(self) -> None:
-        item, rig = self._item(), self.desk.rig
-        if item is None or rig is None:
-            return
-        put_on_deck(self.desk, item, self.deck.currentData())
+        item, deck_id = self._item(), str(self.deck.currentData())
+        if item is not None:
+            self.desk.edit(lambda r: put_on_deck(r, item.id, deck_id), f"{item.name} put on {self.deck.currentText().lower()}")
 
     def _set_mass(self, value: float | None) -> None:
         item = self._item()
@@ -222,26 +224,9 @@ class HandPanel(QWidget):
 def _deck_name(solved: Solved, deck: Deck) -> str:
     """A deck's name, with whose it is where an item carries it."""
     holder = next((i.name for i in solved.rig.items if i.id == deck.on), "")
+    if deck.face_of == "top" and holder:
+        return f"On top of {holder}"
     return f"{deck.name} of {holder}" if holder and deck.name.lower() not in holder.lower() else holder or deck.name
-
-
-def put_on_deck(desk: Desk, item: Item, deck_id: str) -> None:
-    """Put an item on a deck, made on its carrier if it is a wall or door that was none yet; undoable."""
-    rig = desk.session.rig
-    if rig is None:
-        return
-    deck = next((d for d in rig.decks if d.id == deck_id), None)
-    carrier = None
-    if deck is None:
-        carrier, deck = next((c, d) for c in rig.carriers for d in possible(c) if d.id == deck_id)
-    place = hung(item, deck) if upright(deck) else on_deck(item, deck).place
-
-    def make(r: Rig) -> Rig:
-        if carrier is not None:
-            r = with_surface(r, carrier, deck)
-        return with_item(r, replace(r.item(item.id), place=place))
-
-    desk.edit(make, f"{item.name} put on {deck.name.lower()}")
 
 
 class RowOf(QWidget):

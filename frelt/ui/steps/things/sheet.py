@@ -90,6 +90,8 @@ class Sheet(QWidget):
         self.shop.clicked.connect(self._keep)
         self.built_in = QCheckBox("Part of the vehicle (curb weight)")
         self.built_in.clicked.connect(lambda: self._put("part of the vehicle", built_in=self.built_in.isChecked()))
+        self.step = QCheckBox("One may step on it")
+        self.step.clicked.connect(lambda: self._put("whether one may step on it", step=self.step.isChecked()))
         self.locked = QCheckBox("Locked in place")
         self.locked.clicked.connect(self._set_locked)
         self.note = NoteEdit()
@@ -116,6 +118,7 @@ class Sheet(QWidget):
             self.held,
             self.held_mass,
             self.built_in,
+            self.step,
             self.locked,
             self.note,
             self.shop,
@@ -134,6 +137,7 @@ class Sheet(QWidget):
         self.centre_z.show_value(item.centre.z)
         self.centre_x.show_value(item.centre.x)
         self.locked.setChecked(item.locked)
+        self.step.setChecked(item.step)
         self.built_in.setChecked(item.built_in)
         self.held.setCurrentIndex(max(self.held.findData(item.held), 0))
         self.held_mass.show_value(item.held_mass.value if item.held_mass is not None else None, "none")
