@@ -2,6 +2,7 @@
 
 from collections.abc import Iterable
 
+from ..core.geometry.faces import body_box, sill
 from ..core.geometry.measures import bounds
 from ..core.model.carrier import Axle, Body, Carrier, Deck
 from .shapes import Path, ellipse, line, polygon, rect
@@ -97,13 +98,13 @@ def hatch(role: str, x0: float, y0: float, x1: float, y1: float, step: float = 0
 
 
 def more_decks(carrier: Carrier) -> tuple[Path, ...]:
-    """Dovetail and tongue platform in plan: as long as they look from above."""
+    """Further floors in plan, as long as they look from above; a place below the tray is an outline."""
     made: list[Path] = []
     for deck in carrier.decks[1:]:
-        if deck.kind in ("dovetail", "tongue platform"):
+        if deck.kind in ("dovetail", "tongue platform", "nose", "below"):
             x, y, _ = deck.origin
             corners = [(x + deck.u[0] * u + deck.v[0] * v, y + deck.u[1] * u + deck.v[1] * v) for u, v in deck.outline]
-            made.append(polygon(f"deck.{deck.surface}", *corners))
+            made.append(polygon("detail" if deck.kind == "below" else f"deck.{deck.surface}", *corners))
     return tuple(made)
 
 
@@ -111,7 +112,7 @@ def decks_beside(carrier: Carrier) -> list[Path]:
     """The same from the side, and a roof that things stand on."""
     made: list[Path] = []
     for deck in carrier.decks[1:]:
-        if deck.kind in ("dovetail", "tongue platform", "roof"):
+        if deck.kind in ("dovetail", "tongue platform", "roof", "below"):
             x, _, z = deck.origin
             ends = [(x + deck.u[0] * u, z + deck.u[2] * u) for u in bounds(deck)[::2]]
             (a, za), (b, zb) = ends
@@ -121,7 +122,7 @@ def decks_beside(carrier: Carrier) -> list[Path]:
 
 def doors_behind(carrier: Carrier) -> list[Path]:
     """What closes the back of a body, from behind: leaves, ramp, slats, tailgate, lift."""
-    z, made = carrier.main_deck.origin[2], []
+    z, made = sill(carrier, "rear"), []
     for door in carrier.body.doors:
         if door.side != "rear":
             continue
@@ -145,7 +146,7 @@ def doors_behind(carrier: Carrier) -> list[Path]:
 
 def doors_above(carrier: Carrier) -> tuple[Path, ...]:
     """What closes back and front of a body, in plan: a ramp folds out dashed, a lifting door shows its swing."""
-    x0, _, x1, _ = deck_box(carrier.main_deck)
+    x0, _, x1, _, _ = body_box(carrier)
     made: list[Path] = []
     for door in carrier.body.doors:
         if door.side == "rear" and door.kind == "ramp":

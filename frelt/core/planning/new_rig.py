@@ -7,6 +7,7 @@ from msgspec.structs import replace
 from ..base.figure import Figure
 from ..base.value import FreltError
 from ..edit.copies import NewId
+from ..edit.traffic import class_for
 from ..kind.catalog import unread
 from ..kind.substances import GASOLINE
 from ..model.carrier import Carrier, Trailer, Vehicle
@@ -57,6 +58,8 @@ def with_chassis(rig: Rig, choice: Chassis, new_id: NewId, crew: int = 1) -> Rig
     A vehicle brings its own fuel tank, and a driver and the rest of the crew in every state on the road.
     """
     carrier = _renewed(choice, new_id)
+    if not choice.own:
+        carrier = class_for(carrier, rig.curb_side)
     if isinstance(carrier, Trailer):
         rig = replace(rig, vehicle=rig.vehicle and fitted(rig.vehicle, carrier))
         if rig.trailer is not None:

@@ -12,6 +12,7 @@ from PyQt6.QtWidgets import (
 
 from ....app.session import new_id
 from ....core.edit.copies import copy_rig
+from ....core.edit.traffic import with_curb_side
 from ...frame.desk import Desk
 from ...frame.page import PartedPage
 from ...widgets.fields import heading
@@ -113,7 +114,7 @@ class JobPage(PartedPage):
 
     def _set_curb(self) -> None:
         side = self.curb.currentData()
-        self.desk.edit(lambda r: replace(r, curb_side=side), "curb side")
+        self.desk.edit(lambda r: with_curb_side(r, side), "curb side")
 
     def _copy(self) -> None:
         rig = self.desk.session.rig
