@@ -314,7 +314,7 @@ def test_the_table_of_carriers_follows_the_brief_and_the_vehicle_that_tows(fresh
     table = window.findChild(CarriersWindow)
     assert table is not None and table.table.rowCount() == len(classes())
     assert table.table.item(0, 0).text() == "◇ may fit"  # type: ignore[union-attr]
-    assert "0 of 28 can take it by their plates" in table.said.text()
+    assert "0 of 32 can take it by their plates" in table.said.text()
     table.towed.setCurrentIndex(table.towed.findData("pickup-half-65-regular"))
     table.refresh()
     words = {table.table.item(r, 1).text(): table.table.item(r, 4).text() for r in range(table.table.rowCount())}  # type: ignore[union-attr]

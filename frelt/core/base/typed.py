@@ -26,6 +26,9 @@ EXAMPLES: dict[str, str] = {
     "power": "22, 22 hp or 16 kW",
     "heat": "350, 350 kBtu/h or 100 kW",
     "road": "25, 25 mi or 40 km",
+    "rise": "125, 125 °F or 70 °C",
+    "air": "20, 20 cfm or 9 L/s",
+    "suction": "90, 90 in water or 22 kPa",
     "area": "56, 56 sq ft or 5.2 m²",
 }
 PLAIN: dict[str, dict[str, float]] = {
@@ -42,6 +45,16 @@ PLAIN: dict[str, dict[str, float]] = {
     "power": {"hp": 745.6999, "kw": 1000.0, "w": 1.0},
     "road": {"mi": 1609.344, "km": 1000.0},
     "area": {"ft²": FOOT**2, "ft2": FOOT**2, "sq ft": FOOT**2, "sqft": FOOT**2, "m²": 1.0, "m2": 1.0},
+    "rise": {"°f": 5 / 9, "f": 5 / 9, "°c": 1.0, "c": 1.0, "k": 1.0},
+    "air": {
+        "cfm": FOOT**3 / 60,
+        "ft³/min": FOOT**3 / 60,
+        "l/s": 0.001,
+        "l/min": 0.001 / 60,
+        "m³/h": 1 / 3600,
+        "m3/h": 1 / 3600,
+    },
+    "suction": {"in water": 249.0889, "inh2o": 249.0889, "inhg": 3386.389, "kpa": 1000.0, "mbar": 100.0},
     "heat": {"kbtu/h": 293.0711, "btu/h": 0.2930711, "kw": 1000.0},
 }
 DIMENSIONS = {

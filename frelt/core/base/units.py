@@ -15,6 +15,8 @@ GALLON = 0.003785411784
 LITRE = 0.001
 PSI = 6894.757  # NIST SP 811
 HORSEPOWER = 745.6999  # W, mechanical; NIST SP 811
+CFM = FOOT**3 / 60  # m³/s
+IN_WATER = 249.0889  # Pa, at 4 °C; NIST SP 811
 KBTU_H = 293.0711  # W; a thousand Btu (IT) an hour; NIST SP 811
 
 LengthUnit = Literal["in", "ft-in", "mm", "m"]
@@ -37,6 +39,9 @@ Quantity = Literal[
     "heat",
     "area",
     "road",
+    "rise",
+    "air",
+    "suction",
 ]
 
 EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
@@ -69,6 +74,11 @@ class Units(Struct, frozen=True):
         inches = self.length in ("in", "ft-in")
         names |= {"power": "hp" if inches else "kW", "heat": "kBtu/h" if inches else "kW"}
         names["road"] = "mi" if inches else "km"
+        names |= {
+            "rise": "°F" if inches else "°C",
+            "air": "cfm" if inches else "L/s",
+            "suction": "in water" if inches else "kPa",
+        }
         names["area"] = "ft²" if inches else "m²"
         names |= {"flow": f"{self.volume}/min", "pressure": self.pressure}
         if quantity == "density":
@@ -82,6 +92,7 @@ class Units(Struct, frozen=True):
         table = {"in": INCH, "ft-in": INCH, "mm": 0.001, "m": 1.0, "lb": LB, "kg": 1.0, "gal": GALLON, "L": LITRE, "%": 0.01}
         table |= {"gal/min": GALLON / 60, "L/min": LITRE / 60, "h": 3600.0, "psi": PSI, "bar": 1e5, "kPa": 1000.0, "ft": FOOT}
         table |= {"mi": MILE, "km": 1000.0, "ft²": FOOT * FOOT, "m²": 1.0}
+        table |= {"°F": 5 / 9, "°C": 1.0, "cfm": CFM, "L/s": LITRE, "in water": IN_WATER}
         table |= {"hp": HORSEPOWER, "kW": 1000.0, "kBtu/h": KBTU_H}
         return table.get(self.name(quantity), 1.0)
 

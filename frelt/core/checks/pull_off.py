@@ -12,8 +12,8 @@ from ..geometry.frames import Frame, Frames
 from ..geometry.measures import main_box
 from ..judge.check import Check, CheckKind, register
 from ..kind.kind import Box, Fan
-from ..kind.registry import kind_of
-from ..kinds.reel import capacity_of
+from ..kind.registry import given, kind_of
+from ..kinds.reel import CLASSES, capacities
 from ..model.carrier import Carrier
 from ..model.item import HosePart, Item
 from ..model.rig import Rig
@@ -50,7 +50,7 @@ def ways(item: Item, frame: Frame, carrier: Carrier) -> tuple[Way, ...]:
     return tuple(w for w in (_way(item, f, frame, carrier) for f in kind_of(item).fans(item)) if w is not None)
 
 
-_capacities: Memo[float] = Memo(2000)
+_too_long: Memo[tuple[tuple[str, float], ...]] = Memo(2000)
 _ways: Each[tuple[Way, ...]] = Each()
 
 
@@ -106,6 +106,18 @@ def in_ways(listed: Sequence[Way], near: Neighbors) -> list[tuple[Obstacle | Non
     return found
 
 
+def too_long(item: Item) -> tuple[tuple[str, float], ...]:
+    """The hoses of a reel, by part, that are longer than its drum may take, and what that is [m]; none where nothing is known of it."""
+    if "drum" not in item.fields and given(item).word("class") not in CLASSES:
+        return ()
+    found = []
+    for part in item.parts:
+        n = int(part.id.rpartition("-")[2]) if isinstance(part, HosePart) and part.id.startswith("hose-") else 0
+        if isinstance(part, HosePart) and n and part.length > (room := capacities(item, n)[1]) + 1e-6:
+            found.append((part.id, room))
+    return tuple(found)
+
+
 def behind_wall(way: Way, walls: Sequence[Obstacle]) -> str:
     """The wall that closes a hose's way, or nothing where it leaves through a door or over an open edge."""
     beyond = list(way.strip)
@@ -156,21 +168,18 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 items=(item.id, *((blocker,) if blocker else ())),
                 why=words,
             )
-        if item.fields.get("drum") is None:
-            continue
-        longest = max((p.length for p in item.parts if isinstance(p, HosePart)), default=0.0)
-        room = _capacities.get(frames.kept, item.id, (item.fields, item.options), lambda i=item: capacity_of(i))  # type: ignore[misc]
-        if longest > room + 1e-6:
+        over = _too_long.get(frames.kept, item.id, (item.fields, item.options, item.parts), lambda i=item: too_long(i))  # type: ignore[misc]
+        for hose, room in over:
             clean = False
             yield Check(
-                id=f"drum:{item.id}",
+                id=f"drum:{item.id}" if hose == "hose-1" else f"drum:{item.id}:{hose}",
                 kind="pull-off",
                 subject=item.name,
                 quantity="distance",
                 status="over",
-                load=longest,
+                load=next(p.length for p in item.parts if isinstance(p, HosePart) and p.id == hose),
                 limit=room,
-                margin=room - longest,
+                margin=room - next(p.length for p in item.parts if isinstance(p, HosePart) and p.id == hose),
                 items=(item.id,),
                 detail=("drum",),
             )

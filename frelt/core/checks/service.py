@@ -26,21 +26,31 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         own = [r for r in listed if r.carrier == carrier.id]
         if not own:
             continue
-        cut_off = {(b.room.item, b.room.service.what): b for b in blocked(rig, frames, carrier, own)}
+        cut_off = {id(b.room): b for b in blocked(rig, frames, carrier, own)}
         floor = walk(rig, frames, carrier)
         far = floor.out_of_reach(own, rig.rules.arm, rig.rules.reach_up)
-        bad = [(r, w) for r, w in zip(own, far, strict=True) if w or (r.item, r.service.what) in cut_off]
+        bad = [(r, w) for r, w in zip(own, far, strict=True) if w or id(r) in cut_off]
+        if not bad:
+            continue
         turned = [flipped(items[r.item], r, frames.items[r.item]) for r, _ in bad if r.service.flips]
-        shut = {(b.room.item, b.room.service.what) for b in blocked(rig, frames, carrier, turned)} if turned else set()
+        shut = {_named(b.room) for b in blocked(rig, frames, carrier, turned)} if turned else set()
         away = floor.out_of_reach(turned, rig.rules.arm, rig.rules.reach_up) if turned else []
-        shut |= {(r.item, r.service.what) for r, w in zip(turned, away, strict=True) if w}
+        shut |= {_named(r) for r, w in zip(turned, away, strict=True) if w}
+        wrong = {id(r) for r, _ in bad}
+        done = {_named(r) for r in own if id(r) not in wrong}  # of two lids one that is reached is enough
         for room, why in bad:
-            found = cut_off.get((room.item, room.service.what))
-            if not room.service.flips or (room.item, room.service.what) in shut:
-                clean = False
-                yield _blocked(items, found) if found is not None else _unreached(items[room.item].name, room, why)
+            if _named(room) in done or (room.service.flips and _named(room) not in shut):
+                continue
+            done.add(_named(room))
+            clean, found = False, cut_off.get(id(room))
+            yield _blocked(items, found) if found is not None else _unreached(items[room.item].name, room, why)
     if clean:
         yield Check(id="service", kind="service", subject="Everything serviced is reached", quantity="length", status="ok")
+
+
+def _named(room: Room) -> tuple[str, str]:
+    """What is serviced of which thing."""
+    return room.item, room.service.what
 
 
 def _blocked(items: Mapping[str, Item], found: Blocked) -> Check:

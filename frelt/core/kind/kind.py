@@ -11,7 +11,7 @@ from typing import Literal
 from msgspec import Struct
 
 from ..base.figure import Figure
-from ..base.units import Quantity
+from ..base.units import Quantity, Units
 from ..model.carrier import Deck
 from ..model.item import Item, Nature, Part
 
@@ -22,22 +22,31 @@ FaceSide = Literal["front", "back", "left", "right", "top"]
 
 
 class Param(Struct, frozen=True):
-    """A number a kind is known by, in SI units. usual: where nothing is said."""
+    """A number a kind is known by, in SI units. usual: where nothing is said, a number or what the others make of it.
+
+    when: whether it is asked for; always where there is none.
+    """
 
     id: str
     label: str
     quantity: Quantity
     low: float
     high: float
-    usual: float
+    usual: "float | Callable[[Given], float]"
+    when: "Callable[[Given], bool] | None" = None
 
 
 class Choice(Struct, frozen=True):
-    """One of some words a kind is known by; the first is the usual one."""
+    """One of some words a kind is known by; usual: which where nothing is said, the first where there is none.
+
+    when: whether it is asked for; always where there is none.
+    """
 
     id: str
     label: str
     among: tuple[str, ...]
+    usual: "Callable[[Given], str] | None" = None
+    when: "Callable[[Given], bool] | None" = None
 
 
 class Given(Struct, frozen=True):
@@ -54,7 +63,7 @@ class Given(Struct, frozen=True):
             return self.numbers[name]
         for param in self.params:
             if param.id == name:
-                return param.usual
+                return param.usual(self) if callable(param.usual) else param.usual
         raise KeyError(name)
 
     def word(self, name: str) -> str:
@@ -62,7 +71,9 @@ class Given(Struct, frozen=True):
         for choice in self.choices:
             if choice.id == name:
                 said = self.words.get(name, "")
-                return said if said in choice.among else choice.among[0]
+                if said in choice.among:
+                    return said
+                return choice.usual(self) if choice.usual is not None else choice.among[0]
         raise KeyError(name)
 
 
@@ -88,6 +99,7 @@ class Service(Struct, frozen=True):
     """A place that hands must reach. at: it, and room: the free room it takes to work there, in the item's frame [m].
 
     often: whether every day or now and then.  side: from where it is reached.  flips: whether makers build it on either side.
+    Of several of one name in an item, such as two lids, one that is reached is enough.
     """
 
     what: str
@@ -134,10 +146,11 @@ class Kind(Struct, frozen=True):
     make: what its parameters come to; None for what is only a box and a mass.
     service, traits, fans, columns: what an item needs around it, and what it is to others.
     steps: 2 where it is one of the big things, 3 for a small one.  pieces: what it is made of where
-    there is room below or inside it, as boxes of its own frame; none where it fills its outline.
+    there is room below or inside it, as boxes of its own frame; none where it fills its outline.  working: of those, what stays
+    in the way of hands while somebody works, where a part of it swings up.
     carried: by hand, when it is taken out of the way; held by nothing that takes tools.
     hangs: which face lies on a wall when it is put there.  can: what it can do (see `capability`).
-    water: what it holds of water besides its tanks and hoses [m³].
+    water: what it holds of water besides its tanks and hoses [m³].  says: what its parameters come to, in a sentence for whom it helps.
     """
 
     id: str
@@ -157,6 +170,8 @@ class Kind(Struct, frozen=True):
     hangs: Literal["front", "bottom"] = "front"
     can: frozenset[str] = frozenset()
     water: float = 0.0
+    says: "Callable[[Item, Units], str] | None" = None
+    working: Callable[[Item], tuple[Box, ...]] | None = None
 
     def given(self, fields: Mapping[str, Figure], options: Mapping[str, str]) -> Given:
         """An item's parameters, the usual ones where it says nothing."""

@@ -8,7 +8,14 @@ from ..model.item import Nature
 from ..model.liquid import Liquid, Substance, Tint, strength_name
 
 # What a substance is to its neighbors.
-NATURES: dict[Substance, Nature] = {"gasoline": "fuel", "diesel": "fuel", "SH": "SH", "acid": "acid"}
+NATURES: dict[Substance, Nature] = {
+    "gasoline": "fuel",
+    "diesel": "fuel",
+    "SH": "SH",
+    "acid": "acid",
+    "oxidizer": "oxidizer",
+    "ammonia": "ammonia",
+}
 
 
 def _liquid(substance: Substance, tint: Tint, density: float, plus_minus: float, note: str, name: str = "") -> Liquid:
@@ -51,6 +58,11 @@ LIQUIDS: tuple[Liquid, ...] = (
     GASOLINE,
     DIESEL,
     _liquid("acid", "other", 1090, 60, "phosphoric or oxalic cleaner, from memory of data sheets", "acid cleaner"),
+    _liquid("acid", "other", 1060, 40, "oxalic cleaner, 8 to 12 %, from memory of data sheets", "oxalic cleaner"),
+    _liquid("acid", "other", 1150, 40, "hydrochloric cleaner, about 30 %, from memory of data sheets", "hydrochloric cleaner"),
+    _liquid("oxidizer", "other", 1110, 30, "hydrogen peroxide, 27 to 35 %, from memory of data sheets", "peroxide cleaner"),
+    _liquid("oxidizer", "other", 1080, 50, "percarbonate dissolved in water, from memory", "percarbonate cleaner"),
+    _liquid("ammonia", "other", 960, 20, "ammonia cleaner, about 10 %, from memory of data sheets", "ammonia cleaner"),
     _liquid("antifreeze", "antifreeze", 1040, 12, "propylene glycol to water 1:1, about 1.04 kg/L at 20 °C"),
 )
 

@@ -1,9 +1,10 @@
 """Generators by power."""
 
+from ..kind.engine import BURNS, engine_burns, heavier, own_tank
 from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait
 from ..kind.outlines import beside, rectangle, whole
 from ..kind.registry import register
-from ..kind.usual_parts import burns_gasoline, fuel_box, port
+from ..kind.usual_parts import port
 from ..model.item import Item
 from .machine import columns, exhaust, exhaust_at, fuel_cap, fuels
 
@@ -17,7 +18,8 @@ def _make(g: Given) -> Made:
     kw = g["power"] / 1000
     length, width, height = 0.48 + 0.055 * kw, 0.38 + 0.038 * kw, 0.40 + 0.042 * kw
     mass = 20 + 14.5 * kw
-    tanks = (fuel_box(g["fuel"], (0.0, 0.0, 0.62 * height), 0.6 * width),) if g["fuel"] > 0 else ()
+    mass += heavier(g, g["power"])
+    tanks = own_tank(g, g["fuel"], (0.0, 0.0, 0.62 * height), 0.6 * width)
     height = max([height, *(t.at[2] + t.height + 0.02 for t in tanks)])
     return Made(
         length=length,
@@ -28,7 +30,7 @@ def _make(g: Given) -> Made:
         centre=(0.03, 0.0, 0.45 * height),
         parts=(
             *tanks,
-            burns_gasoline(g["power"] / 0.6),
+            engine_burns(g, g["power"] / 0.6),
             port("exhaust", "Exhaust", exhaust_at(g.word("exhaust"), length, width, height), 0.03, "exhaust"),
             port("power", "Outlets", (-length / 2, 0.0, 0.4 * height), 0.0, "power"),
         ),
@@ -57,7 +59,10 @@ register(
         rectangle,
         "power electric inverter mains",
         PARAMS,
-        (Choice("exhaust", "Exhaust", ("to the side", "up", "down")),),
+        (
+            BURNS,
+            Choice("exhaust", "Exhaust", ("to the side", "up", "down")),
+        ),
         _make,
         _service,
         _traits,

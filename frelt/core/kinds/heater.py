@@ -5,11 +5,11 @@ from ..kind.outlines import beside, ellipse, whole
 from ..kind.registry import register
 from ..kind.usual_parts import burns_diesel, draws_power, port
 from ..model.item import Item
-from .hot_machine import coil_size, heat_flow
+from .hot_machine import HEAT, coil_size, heat_flow
 
 PARAMS = (
     Param("flow", "Flow", "flow", 3e-5, 2e-3, 20 / 60000),
-    Param("rise", "Temperature rise, °C", "number", 10, 120, 70),
+    *(p for p in HEAT if p.id != "diesel"),
 )
 
 

@@ -1,16 +1,18 @@
 """Hot machines: a cold one with a coil, a burner and its diesel in one frame."""
 
+from ..kind.engine import engine_burns, own_tank
 from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait
 from ..kind.outlines import beside, rectangle, whole
 from ..kind.registry import register
-from ..kind.usual_parts import burns_diesel, burns_gasoline, draws_power, fuel_box, port
+from ..kind.usual_parts import burns_diesel, draws_power, fuel_box, port
 from ..model.item import Item, Part
-from .machine import CHOICES, PARAMS, columns, engine_mass, engine_service, exhaust, exhaust_at, fuels, shaft_power
+from .machine import CHOICES, PARAMS, columns, engine_mass, engine_service, exhaust, exhaust_at, fuels, generates, shaft_power
 
 HEAT_OF_WATER = 4.18e6  # J/(m³·K)
 
 HEAT = (
-    Param("rise", "Temperature rise, °C", "number", 10, 120, 70),
+    Param("rise", "Temperature rise", "rise", 10, 120, 70),
+    Param("heat", "Burner gives the water", "heat", 1000, 1e6, lambda g: g["flow"] * HEAT_OF_WATER * g["rise"]),
     Param("diesel", "Its own diesel", "volume", 0.0, 0.3, 0.04),
 )
 BURNER = (Choice("burner", "Burner fed by", ("12 V", "120 V")),)
@@ -18,7 +20,7 @@ BURNER = (Choice("burner", "Burner fed by", ("12 V", "120 V")),)
 
 def heat_flow(g: Given) -> float:
     """What the coil gives the water [W]."""
-    return g["flow"] * HEAT_OF_WATER * g["rise"]
+    return g["heat"]
 
 
 def coil_size(heat: float) -> tuple[float, float, float]:
@@ -28,9 +30,9 @@ def coil_size(heat: float) -> tuple[float, float, float]:
 
 
 def _make(g: Given) -> Made:
-    kw, heat = shaft_power(g) / 1000, heat_flow(g)
+    kw, heat = g["engine"] / 1000, heat_flow(g)
     across, tall, coil = coil_size(heat)
-    length = 0.60 + 0.022 * kw + across + 0.12
+    length = 0.60 + 0.022 * kw + across + 0.12 + (0.16 + 1.2e-5 * g["generator"] if g["generator"] > 0 else 0.0)
     width, height = max(0.50 + 0.012 * kw, across + 0.22), max(tall + 0.12, 0.9)
     mass = engine_mass(g) + coil + 44 + 3.2 * kw + 3 + 100 * (g["fuel"] + g["diesel"])
     x, z = -0.42 * length, 0.25 * height
@@ -40,14 +42,15 @@ def _make(g: Given) -> Made:
         port("bypass", "Bypass", (x, width / 2, z), 0.0127),
         port("exhaust", "Exhaust", exhaust_at(g.word("exhaust"), length, width, height), 0.04, "exhaust"),
         port("flue", "Flue", (length / 2 - across / 2 - 0.06, 0.0, height), 0.15, "exhaust"),
-        burns_gasoline(shaft_power(g)),
+        engine_burns(g, shaft_power(g)),
         burns_diesel(heat),
         draws_power("Burner blower", 200.0, "12 V" if g.word("burner") == "12 V" else "120 V"),
     ]
     if g["fuel"] > 0 and g.word("tank") != "none":
-        over = fuel_box(g["fuel"], (-0.25 * length, 0.0, 0.58 * height), 0.6 * width)
-        height = max(height, over.at[2] + over.height + 0.02)
-        parts.append(over)
+        over = own_tank(g, g["fuel"], (-0.25 * length, 0.0, 0.58 * height), 0.6 * width)
+        height = max(height, *(t.at[2] + t.height + 0.02 for t in over))
+        parts += over
+    parts += generates(g, length)
     if g["diesel"] > 0:
         parts.append(fuel_box(g["diesel"], (0.0, 0.0, 0.03), 0.8 * width, diesel=True))
     return Made(
@@ -94,7 +97,7 @@ register(
         "Hot machine",
         rectangle,
         "pressure washer heater coil hot water diesel burner",
-        (*PARAMS, *HEAT),
+        (*(p for p in PARAMS if p.id != "machines"), *HEAT),
         (*CHOICES, *BURNER),
         _make,
         _service,

@@ -2,7 +2,7 @@
 
 from ..kind.kind import Box, Choice, Given, Kind, Made, Param
 from ..kind.outlines import legs_and_plates, rectangle
-from ..kind.registry import register
+from ..kind.registry import given, register
 from ..model.item import Item
 from .shelf import board
 
@@ -17,7 +17,8 @@ PARAMS = (
 
 def _make(g: Given) -> Made:
     steel = g.word("material") == "steel"
-    run = 2 * g["long"] + 3 * g["wide"] + 4 * g["tall"]
+    two = g.word("built") == "two bars"
+    run = (2 * g["wide"] if two else 2 * g["long"] + 3 * g["wide"]) + 4 * g["tall"]
     mass = run * (3.1 if steel else 1.3) + 2
     return Made(
         length=g["long"],
@@ -33,6 +34,10 @@ def _make(g: Given) -> Made:
 
 def _pieces(item: Item) -> tuple[Box, ...]:
     top = item.height.value
+    if given(item).word("built") == "two bars":
+        a, b = item.length.value / 2, item.width.value / 2
+        bars = tuple((x, -b, top - BARS, x + BARS, b, top) for x in (-a, a - BARS))
+        return (*legs_and_plates(item, [], max(top - BARS, 0.0)), *bars) if top > 2 * BARS else bars
     return legs_and_plates(item, [(top - BARS, top)], top) if top > 2 * BARS else ()
 
 
@@ -43,7 +48,10 @@ register(
         rectangle,
         "roof bars over bed",
         PARAMS,
-        (Choice("material", "Made of", ("aluminum", "steel")),),
+        (
+            Choice("built", "Built as", ("a frame", "two bars")),
+            Choice("material", "Made of", ("aluminum", "steel")),
+        ),
         _make,
         pieces=_pieces,
         hangs="bottom",

@@ -3,10 +3,11 @@
 from msgspec.structs import replace
 
 from ..base.constants import PUMP_EFFICIENCY
+from ..kind.engine import BURNS, engine_burns, generator_mass, heavier, own_tank
 from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, Vec
 from ..kind.outlines import beside, rectangle, whole
 from ..kind.registry import given, register
-from ..kind.usual_parts import burns_gasoline, fuel_box, port
+from ..kind.usual_parts import port
 from ..model.item import Item, Part, TankPart
 
 PORTS = 0.08  # of the frame's height above its underside
@@ -14,9 +15,13 @@ PORTS = 0.08  # of the frame's height above its underside
 PARAMS = (
     Param("flow", "Flow", "flow", 3e-5, 2e-3, 30 / 60000),
     Param("pressure", "Pressure", "pressure", 3e5, 5e7, 2.2e7),
-    Param("fuel", "Its own fuel", "volume", 0.0, 0.2, 0.022),
+    Param("engine", "Engine", "power", 500, 100_000, lambda g: shaft_power(g)),
+    Param("fuel", "Its own fuel", "volume", 0.0, 0.2, 0.022, lambda g: g.word("tank") != "none"),
+    Param("generator", "Generator on its engine", "power", 0, 20_000, 0),
+    Param("machines", "Such machines on one frame, joined", "number", 1, 2, 1),
 )
 CHOICES = (
+    BURNS,
     Choice("drive", "Drive", ("belt", "gear", "direct")),
     Choice("clutch", "Clutch", ("none", "rests the pump")),
     Choice("tank", "Fuel tank", ("over the engine", "under the frame", "beside", "none")),
@@ -29,32 +34,38 @@ def shaft_power(g: Given) -> float:
     return g["flow"] * g["pressure"] / PUMP_EFFICIENCY
 
 
-def engine_mass(g: Given) -> float:
-    """Engine, pump and drive without frame and fuel tank [kg]."""
+def engine_mass(g: Given, joined: int = 0) -> float:
+    """Engine, pump and drive without frame and fuel tank [kg]; joined: how many further ones share flow and power."""
     drive = {"belt": 32.0, "gear": 14.0, "direct": 2.0}[g.word("drive")]
     clutch = 7.0 if g.word("clutch") != "none" else 0.0
-    return 8 + 2.9e-3 * shaft_power(g) + 5 + 0.6 * g["flow"] * 60000 + drive + clutch
+    power = g["engine"]
+    own = 8 + 2.9e-3 * power + 5 + 0.6 * g["flow"] * 60000 + drive + clutch
+    return own + joined * (21 + drive + clutch) + heavier(g, power) + generator_mass(g["generator"])
 
 
 def _make(g: Given) -> Made:
-    kw = shaft_power(g) / 1000
+    kw = g["engine"] / 1000
     belt = g.word("drive") == "belt"
     length, width, height = 0.62 + 0.022 * kw + 0.12 * belt, 0.45 + 0.012 * kw, 0.52 + 0.011 * kw
-    mass, parts = engine_mass(g) + 8 + 2.2 * kw, _ports(g, length, width, height)
+    if g["machines"] > 1:
+        width = 2 * (0.45 + 0.006 * kw) + 0.06
+    if g["generator"] > 0:
+        length += 0.16 + 1.2e-5 * g["generator"]
+    mass, parts = engine_mass(g, int(g["machines"]) - 1) + 8 + 2.2 * kw, _ports(g, length, width, height)
     where, volume = g.word("tank"), g["fuel"]
     if where != "none" and volume > 0:
         mass += 1.5 + 100 * volume
         if where == "under the frame":
             tall = volume / (0.8 * length * 0.8 * width)
             height += tall + 0.04
-            parts = (fuel_box(volume, (0.0, 0.0, 0.02), 0.8 * width), *_ports(g, length, width, height))
+            parts = (*own_tank(g, volume, (0.0, 0.0, 0.02), 0.8 * width), *_ports(g, length, width, height))
         elif where == "beside":
             length += 0.26
-            parts = (fuel_box(volume, (length / 2 - 0.13, 0.0, 0.05), 0.24), *parts)
+            parts = (*own_tank(g, volume, (length / 2 - 0.13, 0.0, 0.05), 0.24), *parts)
         else:
-            over = fuel_box(volume, (-0.15 * length, 0.0, 0.64 * height), 0.62 * width)
-            height = max(height, over.at[2] + over.height + 0.02)
-            parts = (over, *parts)
+            over = own_tank(g, volume, (-0.15 * length, 0.0, 0.64 * height), 0.62 * width)
+            height = max(height, *(t.at[2] + t.height + 0.02 for t in over))
+            parts = (*over, *parts)
     return Made(
         length=length,
         width=width,
@@ -62,7 +73,7 @@ def _make(g: Given) -> Made:
         mass=mass,
         mass_pm=0.2 * mass,
         centre=(0.05 * length, 0.0, 0.42 * height),
-        parts=(*parts, burns_gasoline(shaft_power(g))),
+        parts=(*parts, engine_burns(g, shaft_power(g)), *generates(g, length)),
     )
 
 
@@ -74,6 +85,11 @@ def _ports(g: Given, length: float, width: float, height: float) -> tuple[Part, 
         port("bypass", "Bypass", (x, width / 2, z + 0.1), 0.0127),
         port("exhaust", "Exhaust", exhaust_at(g.word("exhaust"), length, width, height), 0.04, "exhaust"),
     )
+
+
+def generates(g: Given, length: float) -> tuple[Part, ...]:
+    """The outlets of a generator on an engine [m]; none where it has none."""
+    return (port("power", "Outlets", (length / 2, 0.0, 0.4), 0.0, "power"),) if g["generator"] > 0 else ()
 
 
 def exhaust_at(way: str, length: float, width: float, height: float) -> Vec:

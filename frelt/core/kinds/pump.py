@@ -1,17 +1,27 @@
 """Soft-wash pumps of the four schools."""
 
+from msgspec.structs import replace
+
+from ..kind.engine import BURNS, engine_burns, heavier, own_tank
 from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait
 from ..kind.outlines import beside, rectangle, whole
 from ..kind.registry import given, register
-from ..kind.usual_parts import burns_gasoline, draws_power, port
+from ..kind.usual_parts import draws_power, port
 from ..model.item import Item, Part
+from .machine import fuels
 
 SCHOOLS = ("12 V diaphragm", "engine diaphragm", "air diaphragm", "plain pump")
 
 PARAMS = (
     Param("flow", "Flow", "flow", 1e-5, 2e-3, 23 / 60000),
     Param("pressure", "Pressure", "pressure", 1e5, 1e7, 7e5),
+    Param("fuel", "Its own fuel, none where it is fed", "volume", 0.0, 0.1, 0.0, lambda g: has_engine(g)),
 )
+
+
+def has_engine(g: Given) -> bool:
+    """Whether an engine drives it."""
+    return g.word("school") in ("engine diaphragm", "plain pump")
 
 
 def _make(g: Given) -> Made:
@@ -23,13 +33,18 @@ def _make(g: Given) -> Made:
         power = (draws_power("Pump motor", watts, "12 V"),)
     elif school == "engine diaphragm":
         size, mass = (0.62, 0.42, 0.46), 24 + 0.45 * lpm
-        power = (burns_gasoline(watts),)
     elif school == "air diaphragm":
         size, mass = (0.34, 0.26, 0.36), 8 + 0.16 * lpm
     else:
         size, mass = (0.60, 0.40, 0.42), 18 + 0.5 * lpm
-        power = (burns_gasoline(watts),)
     length, width, height = size
+    if has_engine(g):
+        fuel = own_tank(g, g["fuel"], (0.0, 0.0, height), 0.7 * width)
+        height, mass = (
+            height + sum(t.height + 0.02 for t in fuel),
+            mass + (1.5 + 100 * g["fuel"] if fuel else 0.0) + heavier(g, watts),
+        )
+        power = (engine_burns(g, watts), *fuel)
     ports = (
         port("inlet", "Inlet", (-length / 2, 0.0, 0.4 * height), 0.019),
         port("outlet", "Outlet", (length / 2, 0.0, 0.4 * height), 0.0127),
@@ -49,13 +64,13 @@ def _make(g: Given) -> Made:
 
 def _service(item: Item) -> tuple[Service, ...]:
     found = [beside(item, "strainer and valves", "front", 0.20, (0.1, 0.9), (0.0, 0.9), "daily")]
-    if given(item).word("school") in ("engine diaphragm", "plain pump"):
+    if has_engine(given(item)):
         found.append(beside(item, "engine and pump oil", "left", 0.35, (0.2, 0.9), (0.0, 0.6)))
     return tuple(found)
 
 
 def _traits(item: Item) -> tuple[Trait, ...]:
-    return (Trait("engine", whole(item)),) if "engine" in given(item).word("school") else ()
+    return (Trait("engine", whole(item)), *fuels(item)) if has_engine(given(item)) else ()
 
 
 register(
@@ -65,7 +80,7 @@ register(
         rectangle,
         "chemical diaphragm low pressure SH draw",
         PARAMS,
-        (Choice("school", "School", SCHOOLS),),
+        (Choice("school", "School", SCHOOLS), replace(BURNS, when=has_engine)),
         _make,
         _service,
         _traits,

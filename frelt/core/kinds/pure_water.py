@@ -1,17 +1,22 @@
 """Purified-water packs: sediment, carbon, reverse osmosis, resin."""
 
+from math import pi
+
 from ..kind.kind import Choice, Given, Kind, Made, Param, Service
 from ..kind.outlines import beside, rectangle
 from ..kind.registry import register
 from ..kind.usual_parts import draws_power, port
 from ..model.item import Item
 
+RESIN = 0.80  # kg of drained mixed-bed resin a liter; 0.7 to 0.85, from memory of data sheets
+
 
 def _make(g: Given) -> Made:
     k = (g["flow"] / (4 / 60000)) ** 0.5
-    ro = g.word("stages") != "resin only"
-    length, width, height = (0.50 * k, 0.42 * k, 1.15) if ro else (0.36 * k, 0.36 * k, 1.0)
-    mass = (46 if ro else 24) * k
+    ro, resin = g.word("stages") != "resin only", g["resin"]
+    vessel = (4 * resin / (pi * 0.8)) ** 0.5 + 0.06  # a vessel 0.8 m high, with its wall and foot
+    length, width, height = (0.38 * k + vessel, max(0.42 * k, vessel), 1.15) if ro else (vessel + 0.10, vessel + 0.10, 1.0)
+    mass = (34 * k if ro else 6.0) + RESIN * resin * 1000 + 60 * vessel
     return Made(
         length=length,
         width=width,
@@ -40,7 +45,10 @@ register(
         "Purified-water pack",
         rectangle,
         "RO DI resin reverse osmosis window solar",
-        (Param("flow", "Flow", "flow", 1e-5, 1e-3, 4 / 60000),),
+        (
+            Param("flow", "Flow", "flow", 1e-5, 1e-3, 4 / 60000),
+            Param("resin", "Resin", "volume", 0.001, 0.3, lambda g: 0.007 * (g["flow"] / (4 / 60000)) ** 0.5),
+        ),
         (Choice("stages", "Stages", ("RO and resin", "resin only")),),
         _make,
         _service,

@@ -2,6 +2,7 @@
 
 from math import floor, pi, sqrt
 
+from ..base.units import Units
 from ..kind.kind import Choice, FaceSide, Fan, Given, Kind, Made, Param, Service
 from ..kind.outlines import beside, rectangle
 from ..kind.registry import given, register
@@ -12,25 +13,77 @@ from ..model.item import HosePart, Item
 NEST = sqrt(3) / 2  # of a diameter: how far apart the middles of nested layers lie
 MAKES = {"steel braid": (0.0042, 1850.0), "textile braid": (0.0038, 1250.0), "vacuum": (0.0060, 620.0), "air": (0.0030, 1200.0)}
 
+MOST_TIERS = 3
+LENGTHS = "As taped", "6 in", "12 in", "18 in", "24 in"
+# Between the flanges, and drum and flange from the leanest to the largest such a reel is built with [m]; flanges differ by maker,
+# from memory of such reels.
+CLASSES: dict[str, tuple[float, tuple[float, float], tuple[float, float]]] = {
+    "6 in": (0.152, (0.08, 0.16), (0.28, 0.38)),
+    "12 in": (0.305, (0.13, 0.23), (0.36, 0.51)),
+    "18 in": (0.457, (0.13, 0.23), (0.36, 0.51)),
+    "24 in": (0.610, (0.20, 0.32), (0.46, 0.66)),
+}
+COUPLING = 0.35  # kg of a quick coupling that joins two lengths; from memory
+
+
+def _class(g: Given, which: int, else_: float) -> float:
+    """The middle of what a class is built with: 1 its drum, 2 its flange; or its width."""
+    found = CLASSES.get(g.word("class"))
+    if found is None:
+        return else_
+    size = found[which]
+    return size if isinstance(size, float) else (size[0] + size[1]) / 2
+
+
+def tier(name: str, n: int) -> str:
+    """What a parameter of one reel of a stack is called: the first has the plain name."""
+    return name if n == 1 else f"{name}-{n}"
+
+
+def _tier_params(n: int) -> tuple[Param, ...]:
+    def there(g: Given) -> bool:
+        return g["tiers"] >= n
+
+    return (
+        Param(f"bore-{n}", f"Hose {n}, bore", "length", 0.004, 0.1, lambda g: g["bore"], there),
+        Param(f"hose-{n}", f"Hose {n}, length", "distance", 0.0, 400.0, lambda g: g["hose"], there),
+    )
+
+
+def _tier_choices(n: int) -> tuple[Choice, ...]:
+    def there(g: Given) -> bool:
+        return g["tiers"] >= n
+
+    return (
+        Choice(f"make-{n}", f"Hose {n}, make", tuple(MAKES), lambda g: g.word("make"), there),
+        Choice(f"rewind-{n}", f"Reel {n} rewinds by", REWINDS, lambda g: g.word("rewind"), there),
+    )
+
+
+REWINDS = ("12 V motor", "crank")
 PARAMS = (
-    Param("drum", "Drum, across", "length", 0.05, 1.0, 0.20),
-    Param("flange", "Flange, across", "length", 0.1, 1.5, 0.39),
-    Param("between", "Between the flanges", "length", 0.05, 1.5, 0.43),
+    Param("drum", "Drum, across", "length", 0.05, 1.0, lambda g: _class(g, 1, 0.20)),
+    Param("flange", "Flange, across", "length", 0.1, 1.5, lambda g: _class(g, 2, 0.39)),
+    Param("between", "Between the flanges", "length", 0.05, 1.5, lambda g: _class(g, 0, 0.43)),
     Param("bore", "Hose, bore", "length", 0.004, 0.1, 0.0095),
     Param("hose", "Hose on each", "distance", 0.0, 400.0, 61.0),
-    Param("tiers", "Reels in the stack", "number", 1, 3, 1),
+    Param("lengths", "Joined of lengths", "number", 1, 12, 1),
+    Param("tiers", "Reels in the stack", "number", 1, MOST_TIERS, 1),
+    *(p for n in range(2, MOST_TIERS + 1) for p in _tier_params(n)),
 )
 CHOICES = (
+    Choice("class", "Reel, wide", LENGTHS),
     Choice("make", "Hose make", tuple(MAKES)),
-    Choice("rewind", "Rewinds by", ("12 V motor", "crank")),
+    Choice("rewind", "Rewinds by", REWINDS),
+    *(c for n in range(2, MOST_TIERS + 1) for c in _tier_choices(n)),
     Choice("leaves", "Hose leaves to the", ("back", "front")),
     Choice("lock", "Lock for the road", ("pin", "none")),
 )
 
 
-def hose_outside(g: Given) -> float:
-    """Outside diameter of the hose [m]."""
-    return g["bore"] + 2 * MAKES[g.word("make")][0]
+def hose_outside(g: Given, n: int = 1) -> float:
+    """Outside diameter of the hose on one reel of a stack [m]."""
+    return g[tier("bore", n)] + 2 * MAKES[g.word(tier("make", n))][0]
 
 
 def layers(drum: float, flange: float, between: float, across: float) -> tuple[tuple[int, float], ...]:
@@ -55,67 +108,93 @@ def hose_capacity(drum: float, flange: float, between: float, across: float) -> 
 
 
 TALLER, LEANER = 1.25, 0.7  # of flange and drum that a reel of that width may have where nobody measured them; from memory
+LOWER, THICKER = 0.9, 1.15  # the other way
+
+
+def capacities(item: Item, n: int = 1) -> tuple[float, float]:
+    """What one reel of an item takes, least and most [m]: one figure once drum and flange are measured, else over what such are built with."""
+    g = given(item)
+    of_class = CLASSES.get(g.word("class"))
+
+    def size(name: str, which: int, low: float, high: float) -> tuple[float, float]:
+        figure = item.fields.get(name)
+        if figure is not None and figure.source != "estimate":
+            return g[name], g[name]
+        built = of_class[which] if of_class is not None and figure is None else None
+        return built if isinstance(built, tuple) else (g[name] * low, g[name] * high)
+
+    drum, flange = size("drum", 1, LEANER, THICKER), size("flange", 2, LOWER, TALLER)
+    across = hose_outside(g, n)
+    least = hose_capacity(drum[1], flange[0], g["between"], across)
+    return least, hose_capacity(drum[0], flange[1], g["between"], across)
 
 
 def capacity_of(item: Item) -> float:
-    """What each reel of an item takes [m]: by its flange and drum once they are measured, else by what such a reel may have."""
-    g = given(item)
+    """The most that each reel of an item may take [m]."""
+    return capacities(item)[1]
 
-    def size(name: str, most: float) -> float:
-        figure = item.fields.get(name)
-        return g[name] if figure is not None and figure.source != "estimate" else g[name] * most
 
-    return hose_capacity(size("drum", LEANER), size("flange", TALLER), g["between"], hose_outside(g))
+def _says(item: Item, units: Units) -> str:
+    """How much of its hose fits."""
+    told = []
+    tiers = int(given(item)["tiers"])
+    for n in range(1, tiers + 1):
+        least, most = (units.show(c, "distance") for c in capacities(item, n))
+        which = f"Reel {n} takes" if tiers > 1 else "Takes"
+        told.append(
+            f"{which} {most} of its hose." if least == most else f"{which} {least} to {most} of its hose, by drum and flange."
+        )
+    return " ".join(told)
 
 
 def _make(g: Given) -> Made:
-    tiers = int(g["tiers"])
-    wall, density = MAKES[g.word("make")]
+    tiers = range(1, int(g["tiers"]) + 1)
     length, width = g["flange"] + 0.08, g["between"] + 0.16
-    tier = g["flange"] + 0.10
-    motor = g.word("rewind") == "12 V motor"
-    each = 7 + 72 * g["flange"] * g["between"] + (7.0 if motor else 1.5)
-    mass = tiers * each + (8 if tiers > 1 else 3)
-    parts = [
-        hose(
-            f"hose-{n + 1}",
-            f"Hose {n + 1}" if tiers > 1 else "Hose",
-            g["bore"],
-            wall,
-            density,
-            g["hose"],
-            (0.0, 0.0, tier * (n + 0.5)),
-            WATER if g.word("make") in ("steel braid", "textile braid") else None,
-        )
-        for n in range(tiers)
-        if g["hose"] > 0
-    ]
-    swivels = [port(f"swivel-{n + 1}", "Swivel", (0.0, -width / 2, tier * (n + 0.5)), g["bore"]) for n in range(tiers)]
-    motors = (draws_power("Rewind motor", 500.0, "12 V"),) if motor else ()
+    high = g["flange"] + 0.10
+    motors = [n for n in tiers if g.word(tier("rewind", n)) == "12 V motor"]
+    each = 7 + 72 * g["flange"] * g["between"]
+    couplings = COUPLING * (g["lengths"] - 1) * len(tiers)
+    mass = len(tiers) * (each + 1.5) + 5.5 * len(motors) + (8 if len(tiers) > 1 else 3) + couplings
+    parts = [_hose(g, n, high, len(tiers) > 1) for n in tiers if g[tier("hose", n)] > 0]
+    swivels = [port(f"swivel-{n}", "Swivel", (0.0, -width / 2, high * (n - 0.5)), g[tier("bore", n)]) for n in tiers]
+    power = (draws_power("Rewind motor", 500.0, "12 V"),) if motors else ()
     return Made(
         length=length,
         width=width,
-        height=tiers * tier,
+        height=len(tiers) * high,
         mass=mass,
         mass_pm=0.15 * mass,
-        centre=(0.0, 0.0, tiers * tier / 2),
-        parts=(*parts, *swivels, *motors),
+        centre=(0.0, 0.0, len(tiers) * high / 2),
+        parts=(*parts, *swivels, *power),
     )
+
+
+def _hose(g: Given, n: int, high: float, several: bool) -> HosePart:
+    make = g.word(tier("make", n))
+    wall, density = MAKES[make]
+    holds = WATER if make in ("steel braid", "textile braid") else None
+    at = (0.0, 0.0, high * (n - 0.5))
+    name = f"Hose {n}" if several else "Hose"
+    return hose(f"hose-{n}", name, g[tier("bore", n)], wall, density, g[tier("hose", n)], at, holds)
 
 
 def _service(item: Item) -> tuple[Service, ...]:
     # its swivel and motor want no room of their own: a reel comes off its bolts for that, and reels stand side by side
-    if given(item).word("rewind") != "crank":
+    g = given(item)
+    tiers = int(g["tiers"])
+    cranked = [n for n in range(1, tiers + 1) if g.word(tier("rewind", n)) == "crank"]
+    if not cranked:
         return ()
-    return (beside(item, "crank", "right", 0.35, (0.2, 0.8), (0.1, 0.9), "daily"),)
+    low, high = (cranked[0] - 0.9) / tiers, (cranked[-1] - 0.1) / tiers
+    return (beside(item, "crank", "right", 0.35, (0.2, 0.8), (low, high), "daily"),)
 
 
 def _fans(item: Item) -> tuple[Fan, ...]:
     g = given(item)
     side: FaceSide = "front" if g.word("leaves") == "front" else "back"
     count = max(sum(isinstance(p, HosePart) for p in item.parts), 1)
-    tier, half = item.height.value / count, item.width.value / 2 * 0.8
-    return tuple(Fan(side, tier * n + 0.3 * tier, tier * n + 0.7 * tier, half) for n in range(count))
+    high, half = item.height.value / count, item.width.value / 2 * 0.8
+    return tuple(Fan(side, high * n + 0.3 * high, high * n + 0.7 * high, half) for n in range(count))
 
 
 register(
@@ -130,5 +209,6 @@ register(
         _service,
         fans=_fans,
         big=True,
+        says=_says,
     )
 )

@@ -6,7 +6,7 @@ from msgspec.structs import replace
 
 from ..kind.kind import Box, Choice, Given, Kind, Made, Param
 from ..kind.outlines import legs_and_plates, rectangle
-from ..kind.registry import register
+from ..kind.registry import given, register
 from ..model.carrier import Deck
 from ..model.item import Item
 from .shelf import board
@@ -55,6 +55,12 @@ def _pieces(item: Item) -> tuple[Box, ...]:
     return legs_and_plates(item, [(max(low - PLATE, 0.0), high)], high) if low > PLATE else ()
 
 
+def _working(item: Item) -> tuple[Box, ...]:
+    """Its legs alone, where its top swings up out of the way of what is below."""
+    pieces = _pieces(item)
+    return pieces[:4] if pieces and given(item).word("top") == "swings up" else pieces
+
+
 register(
     Kind(
         "stand",
@@ -62,9 +68,13 @@ register(
         rectangle,
         "platform riser raised storage below leveling legs base",
         PARAMS,
-        (Choice("material", "Made of", ("aluminum", "steel")),),
+        (
+            Choice("material", "Made of", ("aluminum", "steel")),
+            Choice("top", "Its top", ("is fixed", "swings up")),
+        ),
         _make,
         pieces=_pieces,
+        working=_working,
         big=True,
         can=frozenset({"bear things"}),
     )

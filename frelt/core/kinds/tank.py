@@ -22,6 +22,8 @@ WALL = 0.02  # of outside over inside, both sides [m]
 PARAMS = (
     Param("capacity", "Capacity", "volume", 0.005, 10.0, 0.4),
     Param("baffles", "Baffles", "number", 0, 20, 0),
+    Param("floats", "Floats, one a feed", "number", 1, 4, 1, lambda g: g.word("float") != "none"),
+    Param("outlet-up", "Outlet above its foot", "length", 0.0, 2.0, 0.05),
 )
 CHOICES = (
     Choice("shape", "Shape", SHAPES),
@@ -29,6 +31,9 @@ CHOICES = (
     Choice("draw", "Draws by", tuple(DRAWS)),
     Choice("float", "Float valve", tuple(FLOATS)),
     Choice("outlet", "Outlet to the", ("back", "front", "left", "right")),
+    Choice("lids", "Lids", ("one", "one at each end", "none, filled from outside")),
+    Choice("lid", "Its lid", ("in the middle", "to the front", "to the back"), when=lambda g: g.word("lids") == "one"),
+    Choice("vent", "Vent", ("on top", "led down through the floor", "led out of the side")),
     Choice("gauge", "Sight gauge", ("none", "on the left", "on the right")),
 )
 
@@ -105,6 +110,9 @@ def _make(g: Given) -> Made:
     )
     part = _with_draw(part, DRAWS[g.word("draw")])
     a, b = outer[0] / 2, outer[1] / 2
+    mass += 0.6 * (g["floats"] - 1) + (1.2 if g.word("lids") == "one at each end" else 0.0)
+    vent = {"on top": (0.1, 0.0, outer[2]), "led out of the side": (0.1, b, 0.8 * outer[2])}.get(g.word("vent"), (0.1, b, 0.0))
+    feeds = tuple(port(f"feed-{n}", f"Float {n}", (-0.1, 0.12 * n, outer[2]), 0.019) for n in range(1, _floats(g) + 1))
     x, y = {"back": (a, 0.0), "front": (-a, 0.0), "left": (0.0, -b), "right": (0.0, b)}[g.word("outlet")]
     return Made(
         length=outer[0],
@@ -116,11 +124,27 @@ def _make(g: Given) -> Made:
         centre_pm=0.03,
         parts=(
             part,
-            port("outlet", "Outlet", (x, y, off + 0.05), 0.051 if v > 0.2 else 0.019),
-            port("fill", "Fill", (0.0, 0.0, outer[2]), 0.051),
-            port("vent", "Vent", (0.1, 0.0, outer[2]), 0.019),
+            port("outlet", "Outlet", (x, y, off + g["outlet-up"]), 0.051 if v > 0.2 else 0.019),
+            port("fill", "Fill", (_lids(g, a)[0] if _lids(g, a) else a, 0.0, outer[2]), 0.051),
+            port("vent", "Vent", vent, 0.019),
+            *feeds,
         ),
     )
+
+
+def _floats(g: Given) -> int:
+    """How many floats it has, one for each feed."""
+    return int(g["floats"]) if g.word("float") != "none" and g["floats"] > 1 else 0
+
+
+def _lids(g: Given, half: float) -> tuple[float, ...]:
+    """Where its lids are along it, from its middle [m]; none where it is filled from outside."""
+    if g.word("lids") == "none, filled from outside":
+        return ()
+    end = max(half - 0.22, 0.0)
+    if g.word("lids") == "one at each end":
+        return -end, end
+    return ({"to the front": -end, "to the back": end}.get(g.word("lid"), 0.0),)
 
 
 def _with_draw(part: TankPart, mouth: float) -> TankPart:
@@ -151,10 +175,13 @@ def _service(item: Item) -> tuple[Service, ...]:
         Service(
             "lid",
             "top",
-            (0.0, 0.0, h),
-            (-lid / 2, -lid / 2, h, lid / 2, lid / 2, h + 0.30),
+            (x, 0.0, h),
+            (x - lid / 2, -lid / 2, h, x + lid / 2, lid / 2, h + 0.30),
             "daily" if daily else "now and then",
-        ),
+        )
+        for x in _lids(given(item), item.length.value / 2)
+    ]
+    found += [
         beside(item, "outlet valve", given(item).word("outlet"), HAND, (0.35, 0.65), (0.0, 0.3)),  # type: ignore[arg-type]
     ]
     gauge = given(item).word("gauge")

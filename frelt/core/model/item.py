@@ -13,7 +13,7 @@ from .names import ItemId, KindId, OnDeck, PartId
 Face = Literal["bottom", "top", "front", "back", "left", "right"]
 Shape = Literal["box", "upright cylinder", "lying cylinder", "lying ellipse", "cone bottom"]
 Held = Literal["", "bolts", "straps", "rack", "chocks", "hook and bungee", "chain", "lock bracket", "door rack"]
-Nature = Literal["engine", "exhaust", "burner", "fuel", "SH", "battery", "steel", "plastic tank", "acid"]
+Nature = Literal["engine", "exhaust", "burner", "fuel", "SH", "battery", "steel", "plastic tank", "acid", "oxidizer", "ammonia"]
 Quarter = Annotated[int, Meta(ge=0, le=3)]
 
 

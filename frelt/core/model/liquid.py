@@ -10,7 +10,7 @@ from ..base.value import Share, Text, Value
 Tint = Literal["water", "sh", "soap", "fuel", "antifreeze", "other"]
 
 
-Substance = Literal["water", "SH", "soap", "gasoline", "diesel", "acid", "antifreeze", "other"]
+Substance = Literal["water", "SH", "soap", "gasoline", "diesel", "acid", "oxidizer", "ammonia", "antifreeze", "other"]
 
 
 class Liquid(Value, frozen=True, kw_only=True):

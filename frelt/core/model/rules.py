@@ -43,6 +43,12 @@ APART: tuple[Apart, ...] = (
         level="advice",
     ),
     Apart(a="SH", b="acid", distance=1.0, why="acid in SH gives off chlorine: keep them on different sides"),
+    Apart(
+        a="SH", b="oxidizer", distance=1.0, why="peroxide and SH break each other up, with heat and oxygen: never in one tray"
+    ),
+    Apart(a="SH", b="ammonia", distance=1.0, why="ammonia in SH gives off chloramine: keep them on different sides"),
+    Apart(a="oxidizer", b="fuel", distance=0.6, why="an oxidizer feeds a fire of fuel", level="advice"),
+    Apart(a="oxidizer", b="acid", distance=0.6, why="acid makes an oxidizer break up faster", level="advice"),
     Apart(a="exhaust", b="plastic tank", distance=0.3, why="an exhaust softens a plastic tank"),
     Apart(a="burner", b="fuel", distance=0.5, why="fuel vapor beside a burner can catch fire"),
     Apart(a="battery", b="fuel", distance=0.3, why="a spark at a terminal can light fuel vapor", level="advice"),
@@ -88,6 +94,16 @@ class RuleSet(Value, frozen=True, kw_only=True):
     def source_of(self, field: str) -> str:
         """Where one rule comes from: its own source, else that of the set."""
         return self.sources.get(field, self.source)
+
+    def kept_apart(self, a: Nature, b: Nature) -> Apart | None:
+        """The rule about two natures, if there is one."""
+        return next((r for r in self.apart if (r.a, r.b) == (a, b)), None)
+
+    def with_apart(self, rule: Apart) -> "RuleSet":
+        """The rules with one about two natures, in the place of that which there was."""
+        if self.kept_apart(rule.a, rule.b) is None:
+            return replace(self, apart=(*self.apart, rule))
+        return replace(self, apart=tuple(rule if (r.a, r.b) == (rule.a, rule.b) else r for r in self.apart))
 
     def tongue(self, coupler: Coupling) -> tuple[float, float]:
         """Least and greatest share of the laden trailer that its coupler may carry."""

@@ -172,7 +172,9 @@ _obstacles: Each[tuple[Obstacle, ...]] = Each()
 def _obstacle(item: Item, room: Solid) -> tuple[Obstacle, ...]:
     if can(item, "keep a place") or item.built_in:
         return ()
-    return tuple(Obstacle(item.id, item.name, box_of(s)) for s in room.parts)
+    working = kind_of(item).working
+    stays = room.parts if working is None or not room.pieces else room.parts[: len(working(item))]
+    return tuple(Obstacle(item.id, item.name, box_of(s)) for s in stays)
 
 
 def on_doors(rig: Rig) -> set[str]:

@@ -111,8 +111,7 @@ class RulesFields(QWidget):
         rule = APART[n]
 
         def put(r: RuleSet, v: float) -> RuleSet:
-            listed = r.apart if len(r.apart) == len(APART) else APART
-            return replace(r, apart=tuple(replace(a, distance=v) if i == n else a for i, a in enumerate(listed)))
+            return r.with_apart(replace(r.kept_apart(rule.a, rule.b) or rule, distance=v))
 
         made = self._figure(f"{capital(rule.a)} to {rule.b}", "apart", put, "length", 5.0)
         tip(made, f"{capital(rule.why)}. Source: {rule.source}")
@@ -178,8 +177,9 @@ class RulesFields(QWidget):
         shown += (rules.brakes_from,)
         shown += (rules.width, rules.height, rules.length, rules.reserve, rules.person)
         shown += (rules.walk_width, rules.arm, rules.reach_up)
-        for n, field in enumerate(self.apart):
-            field.show_value(rules.apart[n].distance if len(rules.apart) == len(APART) else None, "no rule")
+        for rule, field in zip(APART, self.apart, strict=True):
+            own = rules.kept_apart(rule.a, rule.b)
+            field.show_value(own.distance if own is not None else None, "no rule")
         for (name, field), value in zip(self.fields.items(), shown, strict=True):
             field.show_value(value, "no rule")
             tip(field, f"Source: {rules.source_of(name.removeprefix('rules.').partition(',')[0])}")

@@ -6,7 +6,7 @@ from msgspec.structs import replace
 from PyQt6.QtWidgets import QComboBox, QVBoxLayout, QWidget
 
 from ....core.base.figure import Figure
-from ....core.base.text import capital
+from ....core.base.text import capital, uncapital
 from ....core.base.value import FreltError
 from ....core.edit.items import with_item
 from ....core.kind.make import sized_by_volume
@@ -15,6 +15,8 @@ from ....core.model.item import HosePart, Item, TankPart
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column
 from ...widgets.text import Words, tip
+
+MOST_HOSES = 4  # of one thing whose contents are asked for
 
 
 class Contents(QWidget):
@@ -42,16 +44,12 @@ class Contents(QWidget):
         self.tank.setLayout(
             column(self.capacity, self.heel, self.top, self.usable, self.liquid, self.strength, self.warmth, self.density)
         )
-        self.hose = QComboBox()
-        self.hose.setAccessibleName("What its hose holds")
-        self.hose.addItem("Its hose: dry", "")
-        for liquid in LIQUIDS:
-            self.hose.addItem(f"Its hose holds {liquid.name}", liquid.name)
-        self.hose.activated.connect(self._set_hose)
+        self.hoses = [self._hose(n) for n in range(MOST_HOSES)]
         box = QVBoxLayout(self)
         box.setContentsMargins(0, 0, 0, 0)
         box.addWidget(self.tank)
-        box.addWidget(self.hose)
+        for hose in self.hoses:
+            box.addWidget(hose)
 
     def refresh(self, item: Item) -> None:
         """Show what an item holds."""
@@ -73,10 +71,17 @@ class Contents(QWidget):
             tip(self.density, tank.liquid.density.note)
             at = self.liquid.findData(tank.liquid.name)
             self.liquid.setCurrentIndex(at if at >= 0 else self.liquid.count() - 1)
-        hose = next((p for p in item.parts if isinstance(p, HosePart)), None)
-        self.hose.setVisible(hose is not None)
-        if hose is not None:
-            self.hose.setCurrentIndex(max(self.hose.findData(hose.holds.name if hose.holds is not None else ""), 0))
+        hoses = [p for p in item.parts if isinstance(p, HosePart)]
+        for n, box in enumerate(self.hoses):
+            box.setVisible(n < len(hoses))
+            if n < len(hoses):
+                held = hoses[n].holds
+                which = "Its hose" if len(hoses) == 1 else hoses[n].name
+                box.setAccessibleName(f"What {uncapital(which)} holds")
+                for at in range(box.count()):
+                    name = box.itemData(at)
+                    box.setItemText(at, f"{which} holds {name}" if name else f"{which}: dry")
+                box.setCurrentIndex(max(box.findData(held.name if held is not None else ""), 0))
 
     def _put_tank(self, words: str, **fields: object) -> None:
         item = self._item()
@@ -125,10 +130,20 @@ class Contents(QWidget):
             density = Figure(value=value, source="measured", origin=f"density of {tank.liquid.name}")
             self._put_tank("density", liquid=replace(tank.liquid, density=density))
 
-    def _set_hose(self) -> None:
+    def _hose(self, n: int) -> QComboBox:
+        box = QComboBox()
+        box.setAccessibleName("What its hose holds")
+        box.addItem("", "")
+        for liquid in LIQUIDS:
+            box.addItem("", liquid.name)
+        box.activated.connect(lambda _: self._set_hose(n))
+        return box
+
+    def _set_hose(self, n: int) -> None:
         item = self._item()
         if item is None:
             return
-        holds = next((x for x in LIQUIDS if x.name == self.hose.currentData()), None)
-        parts = tuple(replace(p, holds=holds) if isinstance(p, HosePart) else p for p in item.parts)
-        self.desk.edit(lambda r: with_item(r, replace(item, parts=parts)), f"hose of {item.name}")
+        holds = next((x for x in LIQUIDS if x.name == self.hoses[n].currentData()), None)
+        hose = [p for p in item.parts if isinstance(p, HosePart)][n]
+        parts = tuple(replace(p, holds=holds) if p is hose else p for p in item.parts)
+        self.desk.edit(lambda r: with_item(r, replace(item, parts=parts)), f"{hose.name.lower()} of {item.name}")

@@ -41,15 +41,18 @@ class Parameters(QWidget):
         now = given(item)
         for p in kind.params:
             self.fields[p.id].show_value(now[p.id])
+            self.fields[p.id].setVisible(p.when is None or p.when(now))
         for c in kind.choices:
             box = self.choices[c.id]
+            box.setVisible(c.when is None or c.when(now))
             with QSignalBlocker(box):
                 box.setCurrentIndex(max(box.findData(now.word(c.id)), 0))
         computed = follows(item.mass) or follows(item.length)
+        says = f"{kind.says(item, self.desk.units)} " if kind.says is not None else ""
         self._words.setText(
-            "Sizes, weight and parts follow from these; what you measure stays."
+            says + "Sizes, weight and parts follow from these; what you measure stays."
             if computed
-            else "Sizes and weight were measured or listed: they stay when these change."
+            else says + "Sizes and weight were measured or listed: they stay when these change."
         )
 
     def _rebuild(self, kind: Kind) -> None:
