@@ -9,7 +9,7 @@ from collections.abc import Callable, Iterable
 
 from msgspec.structs import replace
 
-from ..core.base.figure import Figure, Source
+from ..core.base.figure import Basis, Figure, Source
 from ..core.base.typed import NotUnderstood, read
 from ..core.base.units import METRIC, US
 from ..core.base.value import BadInput
@@ -26,6 +26,7 @@ from .rest import COLUMN, readable, rest_of, with_rest, within_bounds
 from .rows import Row, every, rows, table
 
 SHAPES: tuple[Shape, ...] = ("box", "upright cylinder", "lying cylinder", "lying ellipse", "cone bottom")
+LISTED = "listed"  # a source in a table: an estimate that follows the kind's parameters
 SOURCES: tuple[Source, ...] = ("weighed", "measured", "maker", "plate", "estimate")
 REQUIRED = ("id", "name", "kind")
 COLUMNS = (
@@ -75,7 +76,7 @@ def _entry(row: Row) -> Entry:
         raise row.bad("kind", f"one of {', '.join(sorted(every_kind()))}")
     if not row.text("id") or not row.text("name"):
         raise row.bad("name" if row.text("id") else "id", "a name")
-    source = row.one_of("source", SOURCES, "estimate")
+    source, basis = _source(row)
     note = row.text("note")
     fields, options = _parameters(row, kind)
     computed = None
@@ -83,25 +84,36 @@ def _entry(row: Row) -> Entry:
         computed = made(kind.id, row.text("id"), row.text("name"), fields, options)
     item = computed or _bare(row, kind)
     sizes = {
-        name: Figure(value=row.mm(f"{name}_mm"), source=source, note=note)
+        name: Figure(value=row.mm(f"{name}_mm"), source=source, basis=basis, note=note)
         for name in ("length", "width", "height")
         if computed is None or row.text(f"{name}_mm")
     }
     item = replace(item, **sizes)
     if computed is None or row.text("mass_kg"):
         mass = row.number("mass_kg", 1, 0, 20_000, None)
-        item = replace(item, mass=Figure(value=mass, plus_minus=row.number("mass_pm_kg", 1, 0, 5000), source=source, note=note))
+        item = replace(
+            item,
+            mass=Figure(value=mass, plus_minus=row.number("mass_pm_kg", 1, 0, 5000), source=source, basis=basis, note=note),
+        )
     if computed is None or row.text("centre_z_mm"):
         centre = Centre(
             x=row.mm("centre_x_mm", -20_000, 0.0),
             y=row.mm("centre_y_mm", -20_000, 0.0),
             z=row.mm("centre_z_mm", 0, round(item.height.value / 2, 4)),
+            basis=basis,
             note=note,
         )
         item = replace(item, centre=centre)
-    parts = {p.id: p for p in (*item.parts, *_tank(row, source, note), *_hoses(row, source, note))}
+    parts = {p.id: p for p in (*item.parts, *_tank(row, source, basis, note), *_hoses(row, source, basis, note))}
     item = replace(item, parts=tuple(_filled(row, p) for p in parts.values()))
     return Entry(item=item, words=row.text("words"))
+
+
+def _source(row: Row) -> tuple[Source, Basis]:
+    """Where an entry's figures come from; what is listed with the kind's parameters is an estimate that follows them."""
+    if row.text("source") == LISTED:
+        return "estimate", "listed"
+    return row.one_of("source", SOURCES, "estimate"), ""
 
 
 def _bare(row: Row, kind: Kind) -> Item:
@@ -157,7 +169,7 @@ def _filled(row: Row, part: Part) -> Part:
     return part
 
 
-def _tank(row: Row, source: Source, note: str) -> tuple[Part, ...]:
+def _tank(row: Row, source: Source, basis: Basis, note: str) -> tuple[Part, ...]:
     if not row.text("tank_shape"):
         return ()
     capacity = row.number("capacity_L", 0.001, 0.01, 50_000, None)
@@ -168,7 +180,9 @@ def _tank(row: Row, source: Source, note: str) -> tuple[Part, ...]:
         length=row.mm("tank_length_mm"),
         width=row.mm("tank_width_mm"),
         height=row.mm("tank_height_mm"),
-        capacity=Figure(value=capacity, plus_minus=row.number("capacity_pm_L", 0.001, 0, 5000), source=source, note=note),
+        capacity=Figure(
+            value=capacity, plus_minus=row.number("capacity_pm_L", 0.001, 0, 5000), source=source, basis=basis, note=note
+        ),
         liquid=_liquid(row, "liquid"),
         heel=row.number("heel_percent", 0.01, 0, 50, 0.02),
         at=(row.mm("tank_x_mm", -20_000, 0.0), row.mm("tank_y_mm", -20_000, 0.0), row.mm("tank_z_mm", 0, 0.0)),
@@ -176,7 +190,7 @@ def _tank(row: Row, source: Source, note: str) -> tuple[Part, ...]:
     return (part,)
 
 
-def _hoses(row: Row, source: Source, note: str) -> tuple[Part, ...]:
+def _hoses(row: Row, source: Source, basis: Basis, note: str) -> tuple[Part, ...]:
     count = int(row.number("hoses", 1, 0, 12))
     if not count:
         return ()
@@ -188,7 +202,7 @@ def _hoses(row: Row, source: Source, note: str) -> tuple[Part, ...]:
         HosePart(
             id=f"hose-{n + 1}",
             name=f"Hose {n + 1}" if count > 1 else "Hose",
-            mass=Figure(value=round(mass, 2), plus_minus=round(mass * 0.1, 2), source=source, note=note),
+            mass=Figure(value=round(mass, 2), plus_minus=round(mass * 0.1, 2), source=source, basis=basis, note=note),
             bore=row.mm("hose_bore_mm"),
             length=length,
             holds=holds,
@@ -225,7 +239,7 @@ def _cells(entry: Entry) -> dict[str, object]:
         "kind": kind.id,
         "words": entry.words,
         "parameters": "; ".join(_parameter(kind, item)),
-        "source": item.mass.source,
+        "source": LISTED if item.mass.basis == "listed" else item.mass.source,
         "note": item.mass.note,
     }
     for name in ("length", "width", "height"):

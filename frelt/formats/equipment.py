@@ -6,10 +6,11 @@ from ..core.base.value import BadInput, Id, Value
 from ..core.model.catalog_entry import Entry
 from .migrations import Raw
 from .migrations.from_1 import item_from_1
+from .migrations.from_2 import item_from_2
 from .strict import parsed, seen, typed
 
 SUFFIX = ".equipment.json"
-FORMAT, VERSION = "frelt-equipment", 2
+FORMAT, VERSION = "frelt-equipment", 3
 
 
 class Shelf(Value, frozen=True, kw_only=True, omit_defaults=False):
@@ -32,7 +33,7 @@ def decode_shelf(data: bytes, file: str = "") -> Shelf:
         raw = parsed(data)
         if not isinstance(raw, dict) or raw.get("format") != FORMAT:
             raise BadInput("$.format", seen(raw.get("format") if isinstance(raw, dict) else raw), f'"{FORMAT}"')
-        shelf = typed(_from_1(raw) if raw.get("version") == 1 else raw, Shelf)
+        shelf = typed(_present(raw), Shelf)
         if shelf.version != VERSION:
             raise BadInput("$.version", str(shelf.version), f"a version this program reads, {VERSION}")
         for n, entry in enumerate(shelf.entries):
@@ -42,16 +43,20 @@ def decode_shelf(data: bytes, file: str = "") -> Shelf:
         raise BadInput(err.where, err.found, err.expected, file) from None
 
 
-def _from_1(raw: Raw) -> Raw:
-    """Entries of version 1, their liquids with the strength that their names said."""
-    try:
-        entries = [
-            {**e, "item": item_from_1(e["item"]), "carries": [item_from_1(i) for i in e.get("carries", [])]}
-            for e in raw.get("entries", [])
-        ]
-    except (TypeError, AttributeError, KeyError, ValueError):
-        return {**raw, "version": VERSION}  # of a wrong shape: the types say where
-    return {**raw, "version": VERSION, "entries": entries}
+STEPS = {1: item_from_1, 2: item_from_2}  # what each version's items need to be the next one's
+
+
+def _present(raw: Raw) -> Raw:
+    """Entries as this version has them; what is of a wrong shape is left for the types to refuse."""
+    version, entries = raw.get("version"), raw.get("entries", [])
+    while version in STEPS:
+        try:
+            step = STEPS[version]
+            entries = [{**e, "item": step(e["item"]), "carries": [step(i) for i in e.get("carries", [])]} for e in entries]
+        except (TypeError, AttributeError, KeyError, ValueError):
+            return {**raw, "version": VERSION}
+        version += 1
+    return {**raw, "version": version, "entries": entries} if version != raw.get("version") else raw
 
 
 def _whole(entry: Entry, path: str) -> None:

@@ -27,7 +27,7 @@ def engine_burns(g: Given, power: float) -> ConsumerPart:
         id="engine",
         name="Engine",
         uses="diesel" if diesel else "gasoline",
-        rate=Figure(value=rate, plus_minus=GASOLINE_PER_JOULE_SPREAD * rate, note=NOTE),
+        rate=Figure(value=rate, plus_minus=GASOLINE_PER_JOULE_SPREAD * rate, basis="computed", note=NOTE),
     )
 
 

@@ -1,6 +1,6 @@
 """An item from its kind's parameters, and again when one of them changes: what was measured stays.
 
-A computed figure is an estimate whose note begins with COMPUTED; any other figure was put there by someone.
+Whether a figure follows is its `basis`; any other figure was put there by someone.
 """
 
 from collections.abc import Mapping
@@ -13,20 +13,18 @@ from ..model.item import Centre, HosePart, Item, Part, Placement, TankPart
 from .kind import Kind, Made
 from .registry import find
 
-COMPUTED = "computed"
-
 
 def is_computed(figure: Figure) -> bool:
     """Whether a figure follows from the kind's parameters."""
-    return figure.source == "estimate" and figure.note.startswith(COMPUTED)
+    return figure.basis == "computed"
 
 
-def follows(figure: Figure) -> bool:
+def follows(figure: Figure | Centre) -> bool:
     """Whether a figure follows the kind's parameters: computed from them, or listed with them from memory.
 
     What somebody typed, weighed, measured or read stays.
     """
-    return is_computed(figure) or (figure.source == "estimate" and "from memory" in figure.note)
+    return figure.basis != ""
 
 
 def made(
@@ -46,7 +44,7 @@ def made(
         width=blank,
         height=blank,
         mass=blank,
-        centre=Centre(note=blank.note),
+        centre=Centre(basis="computed", note=blank.note),
         fields=dict(fields or {}),
         options=dict(options or {}),
     )
@@ -67,9 +65,9 @@ def refreshed(item: Item, before: Made | None = None) -> Item:
         return _figure(value, value * new.size_pm, kind) if follows(old) else old
 
     centre = item.centre
-    if centre.note.startswith(COMPUTED) or (centre.source == "estimate" and "from memory" in centre.note):
+    if follows(centre):
         x, y, z = new.centre
-        centre = Centre(x=_mm(x), y=_mm(y), z=_mm(z), plus_minus=new.centre_pm, note=_note(kind))
+        centre = Centre(x=_mm(x), y=_mm(y), z=_mm(z), plus_minus=new.centre_pm, basis="computed", note=_note(kind))
     return replace(
         item,
         length=size(item.length, new.length),
@@ -104,12 +102,12 @@ def _now(item: Item) -> Made | None:
 
 
 def _figure(value: float, plus_minus: float, kind: Kind, places: int = 3) -> Figure:
-    return Figure(value=round(value, places), plus_minus=round(plus_minus, places), note=_note(kind))
+    return Figure(value=round(value, places), plus_minus=round(plus_minus, places), basis="computed", note=_note(kind))
 
 
 def _note(kind: Kind) -> str:
     listed = [p.label.lower() for p in kind.params] + [c.label.lower() for c in kind.choices]
-    return f"{COMPUTED} from {', '.join(listed)}; rates from memory"
+    return f"computed from {', '.join(listed)}; rates from memory"
 
 
 def _mm(value: float) -> float:

@@ -33,7 +33,7 @@ def tank(
         length=round(size[0], 3),
         width=round(size[1], 3),
         height=round(size[2], 3),
-        capacity=Figure(value=round(volume, 6), plus_minus=round(volume * 0.02, 6), note=NOTE),
+        capacity=Figure(value=round(volume, 6), plus_minus=round(volume * 0.02, 6), basis="computed", note=NOTE),
         liquid=liquid,
         heel=round(heel, 4),
         top=round(top, 4),
@@ -76,7 +76,7 @@ def burns_gasoline(power: float) -> ConsumerPart:
         id="engine",
         name="Engine",
         uses="gasoline",
-        rate=Figure(value=rate, plus_minus=GASOLINE_PER_JOULE_SPREAD * rate, note=NOTE),
+        rate=Figure(value=rate, plus_minus=GASOLINE_PER_JOULE_SPREAD * rate, basis="computed", note=NOTE),
     )
 
 
@@ -84,7 +84,10 @@ def burns_diesel(heat: float) -> ConsumerPart:
     """The fuel a burner takes to give its water a heat flow [W]."""
     rate = heat / COIL_EFFICIENCY / DIESEL_HEAT
     return ConsumerPart(
-        id="burner", name="Burner", uses="diesel", rate=Figure(value=rate, plus_minus=COIL_EFFICIENCY_SPREAD * rate, note=NOTE)
+        id="burner",
+        name="Burner",
+        uses="diesel",
+        rate=Figure(value=rate, plus_minus=COIL_EFFICIENCY_SPREAD * rate, basis="computed", note=NOTE),
     )
 
 
@@ -94,7 +97,7 @@ def draws_power(name: str, watts: float, volts: Literal["12 V", "120 V", "240 V"
         id=name.lower().replace(" ", "-"),
         name=name,
         uses=volts,
-        rate=Figure(value=watts, plus_minus=0.2 * watts, note=NOTE),
+        rate=Figure(value=watts, plus_minus=0.2 * watts, basis="computed", note=NOTE),
     )
 
 
@@ -110,7 +113,7 @@ def hose(
 ) -> HosePart:
     """A hose by its bore, wall [m] and the density of its wall [kg/m³]."""
     mass = hose_mass(bore, wall, density) * length
-    figure = Figure(value=round(mass, 2), plus_minus=round(0.12 * mass, 2), note=NOTE)
+    figure = Figure(value=round(mass, 2), plus_minus=round(0.12 * mass, 2), basis="computed", note=NOTE)
     return HosePart(id=part_id, name=name, mass=figure, bore=bore, length=length, holds=holds, at=rounded(at))
 
 

@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from msgspec import Meta
 
-from ..base.figure import Figure, Source
+from ..base.figure import Basis, Figure, Source
 from ..base.value import Length, Metres, Positive, Share, Text, Value
 from .carrier import Deck
 from .liquid import Liquid
@@ -33,13 +33,14 @@ class Placement(Value, frozen=True, kw_only=True):
 
 
 class Centre(Value, frozen=True, kw_only=True):
-    """Centre of gravity when dry, from the middle of the outline, z above the underside [m]."""
+    """Centre of gravity when dry, from the middle of the outline, z above the underside [m]. basis: as of a figure."""
 
     x: Metres = 0.0
     y: Metres = 0.0
     z: Metres = 0.0
     plus_minus: Length = 0.02
     source: Source = "estimate"
+    basis: Basis = ""
     note: Text = ""
 
 

@@ -206,13 +206,15 @@ class HandPanel(QWidget):
     def _set_mass(self, value: float | None) -> None:
         item = self._item()
         if item is not None and value is not None:
-            mass = replace(item.mass, value=value, note="" if follows(item.mass) else item.mass.note)
+            mass = replace(item.mass, value=value, basis="", note="" if follows(item.mass) else item.mass.note)
             self.desk.edit(lambda r: with_item(r, replace(item, mass=mass)), f"mass of {item.name}")
 
     def _set_mass_source(self, pm: float, source: Source) -> None:
         item = self._item()
         if item is not None:
-            mass = replace(item.mass, plus_minus=pm, source=source, note="" if source != "estimate" else item.mass.note)
+            estimate = source == "estimate"
+            note, basis = (item.mass.note, item.mass.basis) if estimate else ("", "")
+            mass = replace(item.mass, plus_minus=pm, source=source, basis=basis, note=note)
             self.desk.edit(lambda r: with_item(r, replace(item, mass=mass)), f"source of {item.name}'s mass")
 
     def open_row(self) -> None:

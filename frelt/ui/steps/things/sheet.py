@@ -170,12 +170,12 @@ class Sheet(QWidget):
     def _set_centre_z(self, value: float | None) -> None:
         item = self._item()
         if item is not None and value is not None:
-            self._put(f"where {item.name} weighs", centre=replace(item.centre, z=value, source="measured"))
+            self._put(f"where {item.name} weighs", centre=replace(item.centre, z=value, source="measured", basis=""))
 
     def _set_centre_x(self, value: float | None) -> None:
         item = self._item()
         if item is not None and value is not None:
-            self._put(f"where {item.name} weighs", centre=replace(item.centre, x=value, source="measured"))
+            self._put(f"where {item.name} weighs", centre=replace(item.centre, x=value, source="measured", basis=""))
 
     def _set_held_mass(self, value: float | None) -> None:
         mass = None if value is None else Figure(value=value, plus_minus=0.2 * value)
