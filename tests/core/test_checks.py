@@ -51,6 +51,7 @@ OUTSIDE = {
     "vents": "geometry by hand in test_placing",
     "headroom": "geometry by hand in test_placing",
     "door load": "test_placing: shapely, turned about the hinge",
+    "kept": "common practice, no source: pulled by hand; in test_kit",
     "door hinges": "sum of masses in test_as_built",
     "level": "geometry by hand in test_placing",
     "forks": "test_placing: PyNite, a beam on two forks",

@@ -1,8 +1,9 @@
 """What is kept from what: SH from fuel, engines and batteries, exhaust from plastic, fuel from burners."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
 
 import numpy as np
+from msgspec import Struct
 from msgspec.structs import replace
 
 from ..base.arrays import Array
@@ -14,6 +15,7 @@ from ..judge.check import Check, CheckKind, register
 from ..judge.status import Level, status_of
 from ..kind.kind import Box
 from ..kind.registry import kind_of
+from ..masses.kit import placed_kit
 from ..model.item import Item, Nature
 from ..model.rig import Rig
 from ..model.rules import Apart
@@ -33,38 +35,70 @@ def traits(rig: Rig, frames: Frames) -> list[tuple[tuple[Nature, Box], ...]]:
     return _traits.get(frames.kept, rig.id, rig.items, frames.listed, of)
 
 
+class Thing(Struct, frozen=True):
+    """Something that is kept apart from others. item: by which it is taken in hand, empty where it is kit on a deck.
+
+    within: the box it is kept in, or empty.  like: what things of one sort have in common.
+    """
+
+    id: str
+    name: str
+    item: str
+    carrier: str
+    unsure: float
+    loose: bool
+    diesel: bool
+    within: str
+    like: str
+
+
+def _things(rig: Rig, frames: Frames) -> Iterator[tuple[Thing, tuple[tuple[Nature, Box], ...]]]:
+    """Everything that is something to its neighbors, with what it is and where: things, then kit."""
+    for item, own in zip(rig.items, traits(rig, frames), strict=True):
+        if own and not item.built_in:
+            like = f"{item.kind} {item.origin or item.id}"
+            on = frames.carrier_of[item.id]
+            yield Thing(item.id, item.name, item.id, on, in_plan(item), _loose(item), _diesel(item), "", like), own
+    for one in placed_kit(rig, frames):
+        line = one.line
+        if line.nature:
+            shut = line.kept == "in a closed box"
+            within = line.on if shut and line.on == one.holder else ""
+            loose = line.kept not in ("strapped", "in a holder") and not shut
+            thing = Thing(line.id, line.what, one.holder, one.carrier, 0.0, loose, False, within, f"kit {line.what}")
+            yield thing, ((line.nature, one.box),)
+
+
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
-    by_nature: dict[str, list[tuple[int, Box]]] = {}
-    for n, own in enumerate(traits(rig, frames)):
-        for nature, box in () if rig.items[n].built_in else own:
-            by_nature.setdefault(nature, []).append((n, box))
+    by_nature: dict[str, list[tuple[Thing, Box]]] = {}
+    for thing, own in _things(rig, frames):
+        for nature, box in own:
+            by_nature.setdefault(nature, []).append((thing, box))
     if not by_nature:
         return
-    found: list[tuple[int, int, Check]] = []
+    found: list[tuple[Thing, Thing, Check]] = []
     walls = {c.id: walled(c) for c in rig.carriers}
     for rule in rig.rules.apart:
         a, b = by_nature.get(rule.a, []), by_nature.get(rule.b, [])
         if {rule.a, rule.b} == {"burner", "fuel"}:  # a burner burns diesel out of its own frame
             a, b = (
-                [x for x in own if not _diesel(rig.items[x[0]])] if own_nature == "fuel" else own
-                for own, own_nature in ((a, rule.a), (b, rule.b))
+                [x for x in own if not x[0].diesel] if nature == "fuel" else own for own, nature in ((a, rule.a), (b, rule.b))
             )
         if not a or not b or rule.distance <= 0:
             continue
         gaps = _gaps(np.array([x[1] for x in a]), np.array([x[1] for x in b]))
-        told: set[tuple[int, int]] = set()
+        told: set[tuple[str, str]] = set()
         for i, j in np.argwhere(gaps < rule.distance - 1e-3).tolist():
-            one, other = rig.items[a[i][0]], rig.items[b[j][0]]
-            if one is other or frames.carrier_of[one.id] != frames.carrier_of[other.id] or (a[i][0], b[j][0]) in told:
+            one, other = a[i][0], b[j][0]
+            if one is other or one.carrier != other.carrier or (one.id, other.id) in told:
                 continue
-            told.add((a[i][0], b[j][0]))
-            have = float(
-                gaps[[k for k, x in enumerate(a) if x[0] == a[i][0]]][:, [k for k, x in enumerate(b) if x[0] == b[j][0]]].min()
-            )
-            wanted = rule.distance if walls[frames.carrier_of[one.id]] else _in_the_open(rule)
+            told.add((one.id, other.id))
+            mine, theirs = ([k for k, x in enumerate(own) if x[0] is of] for own, of in ((a, one), (b, other)))
+            have = float(gaps[mine][:, theirs].min())
+            wanted = rule.distance if walls[one.carrier] else _in_the_open(rule)
             if have >= wanted - 1e-3:
                 continue
-            unsure = together(in_plan(one), in_plan(other))
+            unsure = together(one.unsure, other.unsure)
             held = status_of(have, low=NEAR * wanted, spread=(1 - NEAR) * wanted, slack=unsure)
             made = Check(
                 id=f"apart:{rule.a}:{rule.b}:{one.id}:{other.id}".replace(" ", "-"),
@@ -77,35 +111,30 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 side="low",
                 margin=have - wanted,
                 by_rule=True,
-                items=(one.id, other.id),
+                items=tuple(dict.fromkeys(t.item for t in (one, other) if t.item)),
                 level=rig.rules.levels.get("apart", _level(rule, one, other)),
                 detail=(other.name, rule.why),
             )
-            found.append((a[i][0], b[j][0], made))
-    yield from _nearest(rig, found)
+            found.append((one, other, made))
+    yield from _nearest(found)
     if not found:
         yield Check(id="apart", kind="apart", subject="Things kept apart", quantity="length", status="ok")
 
 
-def _nearest(rig: Rig, found: list[tuple[int, int, Check]]) -> Iterable[Check]:
+def _nearest(found: list[tuple[Thing, Thing, Check]]) -> Iterable[Check]:
     """One finding of several like things beside the same one: two jugs by a can are one danger, told of the nearer."""
-    kept: dict[tuple[str, int | str, int | str], list[Check]] = {}
-    for i, j, check in sorted(found, key=lambda f: (round(f[2].load or 0.0, 6), f[0], f[1])):
+    kept: dict[tuple[str, str, str], list[Check]] = {}
+    for one, other, check in sorted(found, key=lambda f: round(f[2].load or 0.0, 6)):
         rule = check.id.rsplit(":", 2)[0]
-        one, other = _like(rig.items[i]), _like(rig.items[j])
-        same = kept.get((rule, one, j)) or kept.get((rule, i, other))
+        near, far = (rule, f"like {one.like}", other.id), (rule, one.id, f"like {other.like}")
+        same = kept.get(near) or kept.get(far)
         if same is not None and same[0].level == check.level:
             same.append(check)
             continue
-        kept[rule, one, j] = kept[rule, i, other] = [check]
+        kept[near] = kept[far] = [check]
     for group in {id(g): g for g in kept.values()}.values():
         first, more = group[0], len(group) - 1
         yield replace(first, detail=(*first.detail, str(more))) if more else first
-
-
-def _like(item: Item) -> str:
-    """What things of one sort have in common."""
-    return f"{item.kind} {item.origin or item.id}"
 
 
 OPEN_AIR = 0.25  # [m] that is enough of an advice in the open, a forearm; common practice, no source
@@ -118,9 +147,10 @@ def _in_the_open(rule: Apart) -> float:
     return 0.0 if {rule.a, rule.b} == {"battery", "fuel"} else min(rule.distance, OPEN_AIR)
 
 
-def _level(rule: Apart, one: Item, other: Item) -> Level:
-    """How grave it is: SH by fuel is a danger where both are loose and can be spilled together, else an advice."""
-    if {rule.a, rule.b} == {"SH", "fuel"} and not (_loose(one) and _loose(other)):
+def _level(rule: Apart, one: Thing, other: Thing) -> Level:
+    """How grave it is: SH by fuel is a danger where both are loose and can be spilled together or share a box, else an advice."""
+    share = bool(one.within) and one.within == other.within
+    if {rule.a, rule.b} == {"SH", "fuel"} and not share and not (one.loose and other.loose):
         return "advice"
     return rule.level
 

@@ -13,7 +13,7 @@ from ..model.rig import Rig
 
 S = TypeVar("S", bound=Struct)
 NewId = Callable[[str], str]
-RENEWED = ("carrier", "deck", "item", "state", "fit-out", "rig")  # unique in a rig; what is unique within a thing stays
+RENEWED = ("carrier", "deck", "item", "state", "fit-out", "kit", "rig")  # unique in a rig; what is unique within a thing stays
 
 
 def _owning(ids: dict[str, str]) -> Callable[[str, str], str]:
@@ -55,11 +55,11 @@ def duplicate(rig: Rig, item_id: str, du: float, dv: float, new_id: NewId) -> tu
         return rewritten(entry, rename, lambda what, value: new_id(what) if what in RENEWED else value)
 
     def also(entry: Struct) -> bool:
-        names = [n for n in walked(entry) if isinstance(n, Named) and n.what in ("tank", "deck")]
+        names = [n for n in walked(entry) if isinstance(n, Named) and n.what in ("tank", "deck", "place")]
         return bool(names) and all(rename(n.what, n.value) != n.value for n in names)
 
     more = {
         name: (*getattr(kept, name), *(c for e in getattr(rig, name) if also(e) and (c := own(e)) is not None))
-        for name in ("links", "joined", "fit_out")
+        for name in ("links", "joined", "fit_out", "kit")
     }
     return replace(kept, items=(*rig.items, shifted, *copies[1:]), **more), shifted.id

@@ -17,6 +17,7 @@ from ..model.carrier import Carrier, Deck, Trailer
 from ..model.day import Act
 from ..model.fit_out import FitOut
 from ..model.item import Item, Placement
+from ..model.kit import KitLine
 from ..model.references import DROP, Gone, Known, Rename, known, rewritten
 from ..model.rig import Bars, Rig
 from ..model.state import Person
@@ -31,6 +32,7 @@ WORDS: dict[type[Struct], tuple[str, str]] = {
     Joined: ("one open pipe between tanks", "{n} open pipes between tanks"),
     Act: ("one act of the day", "{n} acts of the day"),
     Bars: ("the distributing bars", "the distributing bars"),
+    KitLine: ("one line of kit", "{n} lines of kit"),
     FitOut: ("one part of the fit-out", "{n} parts of the fit-out"),
     Wish: ("one wish", "{n} wishes"),
     Accepted: ("one accepted finding", "{n} accepted findings"),
@@ -112,7 +114,9 @@ def _lowered(before: Rig, after: Rig) -> tuple[Rig, tuple[tuple[str, str], ...]]
     have = {d.id: d for d in after.decks}
     astray = [i for i in after.items if i.place.deck not in have]
     walkers = [p for s in after.states for p in s.people if p.place is not None and p.place.deck not in have]
-    if not astray and not walkers:
+    places = have.keys() | {i.id for i in after.items}
+    loose = [k for k in after.kit if k.on not in places]
+    if not astray and not walkers and not loose:
         return after, ()
     try:
         frames = Frames(before)
@@ -131,7 +135,14 @@ def _lowered(before: Rig, after: Rig) -> tuple[Rig, tuple[tuple[str, str], ...]]
     for state in after.states:
         people = tuple(_put(p, below, frames) if p in walkers else p for p in state.people)
         states.append(replace(state, people=people) if people != state.people else state)
-    return replace(after, items=tuple(items), states=tuple(states)), tuple(moved)
+    kit = []
+    for line in after.kit:
+        deck = below.holding(line.on) if line in loose else None
+        if deck is not None:
+            moved.append((line.what, deck.name.lower()))
+            line = replace(line, on=deck.id)
+        kit.append(line)
+    return replace(after, items=tuple(items), states=tuple(states), kit=tuple(kit)), tuple(moved)
 
 
 def _put(person: Person, below: "_Below", frames: Frames) -> Person:
@@ -150,6 +161,7 @@ class _Below:
         self._frames = frames
         self._holder = {d.id: i for i in before.items for d in i.decks}
         self._had = {d.id: d for d in before.decks}
+        self._items = {i.id: i for i in before.items}
         self._decks = {d.id: d for d in after.decks}
         self._carriers: dict[str, Carrier] = {c.id: c for c in after.carriers}
 
@@ -163,6 +175,14 @@ class _Below:
         inner = _inside(self._frames.decks[deck.id], frame)
         turn = round_turn(inner)
         return Placement(deck=deck.id, u=round(inner.at[0], 4), v=round(inner.at[1], 4), turns=turn)
+
+    def holding(self, gone: str) -> Deck | None:
+        """The deck below a deck or a thing that is gone, on which what was there lies now; None where there is none."""
+        item = self._items.get(gone)
+        if item is None:
+            return self._deck(gone) if gone in self._had else None
+        on = self._decks.get(item.place.deck)
+        return on if on is not None and self._frames.decks[on.id].stands else self._deck(item.place.deck)
 
     def _deck(self, gone: str) -> Deck | None:
         at = gone

@@ -13,6 +13,7 @@ Can = Literal[
     "keep liquid",  # is there for the liquid in it, which others draw
     "hang over",  # rides with its ends past what it lies on, as ladders and racks do
     "bear on top",  # has a flat top that bears something
+    "hold kit",  # a closed box in which kit is kept
     "bear things",  # brings a deck of its own, on which it is put by itself
 ]
 

@@ -218,7 +218,7 @@ def _kit(rig: Rig, facts: list[Facts]) -> Kit:
 
 def _sum(rig: Rig, facts: list[Facts], own: list[tuple[str, Facts]], carriers: list[Carrier]) -> Figure:
     """Everything usual that is neither there nor waved off [kg]."""
-    there, waved, kit = 0, set(rig.waved), _kit(rig, facts)
+    there, waved, kit = 0, {*rig.waved, *(k.usual for k in rig.kit)}, _kit(rig, facts)
     for f in facts:
         there |= f.usual
     total = sum(u.mass for n, u in enumerate(USUAL) if not there >> n & 1 and u.entry not in waved and u.when(kit))

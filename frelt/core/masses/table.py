@@ -24,6 +24,7 @@ from .bare import Vector4, bare
 from .fit_out import placed_fit_out
 from .item_rows import Row, Share, Tank, moments_at, share_of
 from .joined import apart, merged
+from .kit import placed_kit
 from .levels import Levels
 from .linked import Group, groups_of
 from .moments import Moments
@@ -121,12 +122,12 @@ class _Builder:
         self._own_alone: list[Vector4] = []
         self._own_row: list[int] = []
 
-    def row(self, row: Row, pm: float = 0.0) -> int:
-        """Add a row that is no item's, ± of its mass [kg]; returns its number."""
+    def row(self, row: Row, pm: float = 0.0, holder: str = "") -> int:
+        """Add a row that is no item's, ± of its mass [kg], aboard while its holder is; returns its number."""
         number, at = len(self.rows), (row.x, row.y, row.z)
         self.rows.append(row)
         self._own.append(moments_at(row.mass, at))
-        self.column.append(("", ""))
+        self.column.append((holder, ""))
         if pm:
             self._own_alone.append(moments_at(pm, at))
             self._own_row.append(number)
@@ -204,7 +205,7 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     build.shares(_shares.get(frames.kept, rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id])))
     swings = _add_open(build, rig, frames)
     people = _add_people(build, rig, frames)
-    fitted = _add_fit_out(build, rig, frames)
+    fitted = _add_fit_out(build, rig, frames) | _add_kit(build, rig, frames)
     build.settle()
     if rig.joined:
         build.tanks, place = merged(build.tanks, rig.joined)
@@ -327,6 +328,18 @@ def _add_fit_out(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
         if one.along:
             build.alone.append(np.array([(0.0, mass * one.along, 0.0, 0.0), (0.0, 0.0, mass * one.along, 0.0)]))
             build.alone_row.append(np.array([row, row], dtype=np.intp))
+    return frozenset(added)
+
+
+def _add_kit(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
+    """Kit where it is kept, aboard while what holds it is; returns the numbers of its rows."""
+    added = []
+    for one in placed_kit(rig, frames):
+        mass = one.mass.value
+        row = build.row(Row(one.carrier, one.holder, one.line.id, mass, *one.at, one.mass), one.mass.plus_minus, one.holder)
+        added.append(row)
+        build.alone.append(np.array([(0.0, mass * one.along, 0.0, 0.0), (0.0, 0.0, mass * one.across, 0.0)]))
+        build.alone_row.append(np.array([row, row], dtype=np.intp))
     return frozenset(added)
 
 

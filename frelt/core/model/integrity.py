@@ -18,6 +18,7 @@ MOST_STATES = 60
 
 EXPECTED = {
     "deck": "the id of a deck of this rig",
+    "place": "the id of a deck or an item of this rig",
     "holder": "the id of the carrier or item the deck belongs to",
     "item": "the id of an item of this rig",
     "state": "the id of a state of this rig",

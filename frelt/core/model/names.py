@@ -20,6 +20,7 @@ DeckId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra
 ItemId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "item"})]
 StateId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "state"})]
 CoverId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "fit-out"})]
+KitId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "kit"})]
 # Unique only where they stand: parts in their item, doors, seats and people in their carrier or state, acts in their day.
 PartId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "part"})]
 DoorId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "door"})]
@@ -27,6 +28,7 @@ SeatId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra
 LocalId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "local"})]
 
 Holder = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "holder", "gone": "with"})]
+KitPlace = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "place", "gone": "with"})]
 OnDeck = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "deck", "gone": "with"})]
 OpenDeck = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "deck", "gone": "drop"})]
 SomeItem = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "item", "gone": "drop"})]

@@ -12,6 +12,7 @@ from .carrier import Carrier, Deck, Trailer, Vehicle
 from .day import Day
 from .fit_out import FitOut
 from .item import Item, TankPart
+from .kit import KitLine
 from .names import InState, ParentRig, RigId, Waved
 from .rules import RuleSet
 from .state import FillRange, State
@@ -58,6 +59,7 @@ class Rig(Value, frozen=True, kw_only=True):
     curb_side: Literal["right", "left"] = "right"
     wishes: tuple[Wish, ...] = ()
     fit_out: tuple[FitOut, ...] = ()
+    kit: tuple[KitLine, ...] = ()
     waved: tuple[Waved, ...] = ()
     nobody_counted: Figure | None = None
     accepted: tuple[Accepted, ...] = ()

@@ -44,7 +44,8 @@ class Missing(Struct, frozen=True):
 def uncounted(rig: Rig, frames: Frames, entries: Mapping[str, Item]) -> tuple[Missing, ...]:
     """What this rig does not count and has not waved off, heaviest first. entries: of the catalog, by id."""
     found = [*_catalog(rig, frames, entries), *_hoses(rig), *_people(rig), *_fit_out(rig, frames)]
-    left = (m for m in found if m.id not in rig.waved)
+    counted = {*rig.waved, *(k.usual for k in rig.kit)}
+    left = (m for m in found if m.id not in counted)
     return tuple(sorted(left, key=lambda m: -m.mass.value))
 
 

@@ -49,6 +49,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("accept", "Accept what is spoken of, because …", "Edit", "B", "panels.accept"),
     Action("table", "Every check", "Look", "F2", "panels.table"),
     Action("carriers", "Which carrier can take the list", "Look", "F4", "panels.carriers"),
+    Action("kit", "Kit on shelves and in boxes", "Look", "Shift+F4", "panels.kit"),
     Action("beside", "Beside its what-if", "Look", "F3", "panels.beside"),
     Action("anywhere", "Every tank anywhere, beside", "Look", "", "panels.anywhere"),
     Action("pair", "Whole pair, or one of it", "Look", "W", "looking.whole_pair"),

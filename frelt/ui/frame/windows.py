@@ -50,6 +50,12 @@ class Windows:
 
         self._show(CarriersWindow(self.window.desk, self.window))
 
+    def kit(self) -> None:
+        """What lies on shelves, in boxes and on hooks."""
+        from ..steps.things.kit import KitWindow
+
+        self._show(KitWindow(self.window.desk, self.window))
+
     def beside(self) -> None:
         """Two rigs of the document beside each other; with one, say how to make another."""
         from .beside import Beside

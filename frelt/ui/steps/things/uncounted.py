@@ -6,7 +6,9 @@ from PyQt6.QtWidgets import QHBoxLayout, QListWidgetItem, QPushButton, QWidget
 
 from ....app import stock
 from ....app.session import new_id
+from ....core.masses.kit import line_mass
 from ....core.placing.put_on import put_on
+from ....core.planning.kit import with_kit
 from ....core.planning.uncounted import Missing, told, uncounted, waved, with_missing
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column, heading, link, prose
@@ -51,12 +53,17 @@ class UncountedPanel(QWidget):
         self.list.setAccessibleName("What nobody counted")
         self.list.take_what_is_left(96)
         self.list.itemActivated.connect(lambda _: self.count())
+        self.list.currentRowChanged.connect(lambda _: self._kit_of_row())
         self.add = QPushButton("Count it")
         tip(self.add, "Return")
         self.add.clicked.connect(self.count)
         self.off = QPushButton("Not aboard")
         tip(self.off, "Delete: it is waved off for this rig")
         self.off.clicked.connect(self.wave_off)
+        self.kit = QPushButton("As kit")
+        tip(self.kit, "It is counted in a box, on a shelf or on the deck, and is no thing of the plan")
+        self.kit.clicked.connect(self.into_kit)
+        self.listed = link("", self._list)
         self.again = link("", self._again)
         self.all = FigureField(
             "All the rest comes to",
@@ -73,10 +80,12 @@ class UncountedPanel(QWidget):
         )
         buttons = QHBoxLayout()
         buttons.addWidget(self.add)
+        buttons.addWidget(self.kit)
         buttons.addWidget(self.off)
         box = column(heading("Nobody counted yet"), self.sum, self.list)
         box.setStretch(2, 1)
         box.addLayout(buttons)
+        box.addWidget(self.listed)
         box.addWidget(self.all)
         box.addWidget(self.again)
         self.setLayout(box)
@@ -110,6 +119,13 @@ class UncountedPanel(QWidget):
             self.sum.setText("All of the usual is counted or waved off." if some else "Nothing is aboard yet.")
         self.add.setEnabled(bool(self.found))
         self.off.setEnabled(bool(self.found))
+        self._kit_of_row()
+        lines = rig.kit if rig is not None else ()
+        weighs = units.show(sum(line_mass(k).value for k in lines), "mass")
+        self.listed.setText(
+            f"Kit: {len(lines)} line{'s' if len(lines) != 1 else ''}, {weighs} …" if lines else "Kit, line by line …"
+        )
+        self.listed.setVisible(rig is not None and bool(rig.items))
         said = rig.nobody_counted if rig is not None else None
         self.all.show_value(said.value if said is not None else None, "by the list")
         self.all.setEnabled(rig is not None and bool(rig.items))
@@ -134,6 +150,25 @@ class UncountedPanel(QWidget):
         else:
             self.desk.edit(lambda r: with_missing(r, chosen, new_id), f"{chosen.name} counted")
         self.refresh()
+
+    def _kit_of_row(self) -> None:
+        """Only things of the catalog go into the kit."""
+        chosen = self._chosen()
+        self.kit.setEnabled(chosen is not None and chosen.how == "catalog")
+
+    def into_kit(self) -> None:
+        """Count the chosen one as kit, where kit is kept."""
+        chosen = self._chosen()
+        if chosen is not None and chosen.how == "catalog":
+            self.desk.edit(lambda r: with_kit(r, chosen.name, chosen.mass, new_id, chosen.what), f"{chosen.name} into the kit")
+            self.refresh()
+
+    def _list(self) -> None:
+        from .kit import KitWindow
+
+        shown = KitWindow(self.desk, self.window())
+        shown.setAttribute(Qt.WidgetAttribute.WA_DeleteOnClose)
+        shown.show()
 
     def wave_off(self) -> None:
         """Leave the chosen one out for this rig."""
