@@ -15,6 +15,7 @@ from ..core.base.value import FreltError
 from ..core.kind.catalog import spoken
 from ..core.model.carrier import Carrier, Trailer
 from ..core.model.catalog_entry import Chassis, Entry
+from ..core.model.condition import Condition
 from ..core.model.document import Document, Job
 from ..core.model.rig import Rig
 from . import stock
@@ -54,7 +55,15 @@ class Library:
         from ..core.geometry.frames import standing_on
 
         item, *carries = standing_on(rig, item_id)
-        made = replace(item, id=id_of(item.name), place=replace(item.place, u=0.0, v=0.0), group="", owner="", locked=False)
+        made = replace(
+            item,
+            id=id_of(item.name),
+            place=replace(item.place, u=0.0, v=0.0),
+            group="",
+            owner="",
+            condition=Condition(),
+            locked=False,
+        )
         return self._add((Entry(item=made, carries=tuple(carries)),), item.name)
 
     def take_equipment(self, data: bytes, file: str, tell: Tell = lambda _: None, still: Still = lambda: True) -> int:

@@ -10,9 +10,13 @@ from ..core.judge.marks import WORDS, is_open, mark_of
 from ..core.judge.words import brief, sentence, subject
 from ..core.liquids.on_the_road import unread
 from ..core.masses.bare import on_axles
+from ..core.masses.kit import line_mass
 from ..core.masses.nobody_counted import nobody_counted
+from ..core.model.condition import whose
+from ..core.model.kit import KitLine
 from ..core.model.rig import Rig, fill_range
 from ..core.model.state import State
+from ..core.planning.kit import kit_places
 from ..core.planning.weigh_first import weigh_first
 from ..core.report.verdict import first_of
 from ..core.solve import Solved
@@ -117,10 +121,28 @@ def _things(leaf: Leaf, rig: Rig, units: Units) -> None:
     for n, item in enumerate(rig.items, 1):
         f = item.mass
         words = f"{units.show(f.value, 'mass')} ± {units.show(f.plus_minus, 'mass', False)} empty, {f.source}"
-        rows.append((f"{n}  {item.name}", "counted with the vehicle" if item.built_in else words))
+        came = whose(item.owner, item.condition)
+        told = "counted with the vehicle" if item.built_in else words
+        rows.append((f"{n}  {item.name}", f"{told}; {came}" if came else told))
     if rows:
         leaf.heading("What is aboard, by its number on the drawing")
         _pairs(leaf, rows)
+    carriers = [(c.name, came) for c in rig.carriers if (came := whose(c.owner, c.condition))]
+    if carriers:
+        leaf.heading("Whose, and how it came")
+        _pairs(leaf, carriers)
+    if rig.kit:
+        leaf.heading("Kit")
+        _pairs(leaf, [_kit(rig, line, units) for line in rig.kit])
+
+
+def _kit(rig: Rig, line: KitLine, units: Units) -> tuple[str, str]:
+    """A line of kit: what and how many; what it weighs, where it is and how it is kept."""
+    mass = line_mass(line)
+    words = f"{units.show(mass.value, 'mass')} ± {units.show(mass.plus_minus, 'mass', False)}, {mass.source}"
+    where = dict(kit_places(rig)).get(line.on, "")
+    more = ", ".join(x for x in (uncapital(where), line.kept if line.kept != "in a closed box" else "", line.nature) if x)
+    return (f"{line.count} × {line.what}" if line.count > 1 else line.what), f"{words}; {more}" if more else words
 
 
 def _pairs(leaf: Leaf, rows: list[tuple[str, str]]) -> None:

@@ -7,11 +7,15 @@ from pathlib import Path
 
 import pdfplumber
 import pytest
+from msgspec.structs import replace
 
+from frelt.core.base.figure import Figure
 from frelt.core.base.units import METRIC, US, Units
 from frelt.core.judge.marks import WORDS, mark_of
 from frelt.core.judge.words import sentence
 from frelt.core.liquids.on_the_road import unread
+from frelt.core.model.condition import Condition
+from frelt.core.model.kit import KitLine
 from frelt.core.planning.accepting import accept
 from frelt.core.solve import solve
 from frelt.formats.document import decode
@@ -71,3 +75,19 @@ def test_what_is_accepted_is_printed_with_its_reason(qapp: object) -> None:
     assert "ACCEPTED FOR THIS RIG" in text and "accepted on 2026-05-04, because they nest, seen by the yard" in text.replace(
         "\n", " "
     )
+
+
+def test_kit_owners_and_condition_are_on_paper(qapp: object) -> None:
+    file = next(f for f in FILES if f.name.startswith("barn-closed"))
+    document = decode(file.read_bytes())
+    rig = document.rigs[0]
+    used = Condition(bought="used", hours=1240.0, tested=False)
+    first = replace(rig.items[0], owner="Tarn Hollow", condition=used)
+    assert rig.trailer is not None
+    came = replace(rig.trailer, owner="the customer", condition=Condition(bought="new"))
+    line = KitLine(id="k", what="Wheel chocks", count=2, each=Figure(value=3.0), on=came.main_deck.id, kept="under a bungee")
+    rig = replace(rig, items=(first, *rig.items[1:]), trailer=came, kit=(line,))
+    with pdfplumber.open(io.BytesIO(sheet_pdf(document, rig, US, date(2026, 5, 4)))) as pdf:
+        text = letters("".join(page.extract_text() for page in pdf.pages))
+    for words in ("Tarn Hollow", "1,240 h", "not tested", "the customer", "2 × Wheel chocks", "bungee"):  # the rest may wrap
+        assert letters(words) in text, words

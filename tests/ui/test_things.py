@@ -6,7 +6,7 @@ from pathlib import Path
 import pytest
 from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton, QSpinBox
+from PyQt6.QtWidgets import QApplication, QComboBox, QLineEdit, QPushButton, QSpinBox
 from pytestqt.qtbot import QtBot
 
 from frelt.app.library import Library
@@ -18,6 +18,8 @@ from frelt.core.space.solids import Solid, solids
 from frelt.ui.frame.putting import put
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
+from frelt.ui.steps.things.kit import KitWindow
+from frelt.ui.widgets.fields import FigureField
 from tests.ui.hands import go, typed
 
 SHIFT, CTRL, NONE = Qt.KeyboardModifier.ShiftModifier, Qt.KeyboardModifier.ControlModifier, Qt.KeyboardModifier.NoModifier
@@ -317,3 +319,74 @@ def test_what_nobody_counted_is_told_in_one_figure_and_taken_back(window: Window
     window.desk.undo()
     back = window.desk.solved.check("gross")  # type: ignore[union-attr]
     assert back is not None and back.beyond == pytest.approx(before.beyond)
+
+
+def test_things_stand_on_tops_and_hang_on_what_becomes_a_deck_when_it_is_used(deck: Window) -> None:
+    boxes = [i.id for i in listed(deck)]
+    deck.desk.take(boxes[1])
+    hand = deck.right.things.hand
+    name = listed(deck)[0].name
+    hand.deck.setCurrentIndex(hand.deck.findText(f"On top of {name}"))
+    hand.deck.activated.emit(hand.deck.currentIndex())
+    lower, upper = room(deck, 0), room(deck, 1)
+    assert upper.low == pytest.approx(lower.high)
+    deck.desk.take(boxes[0])
+    deck.right.things.hand.more.click()
+    typed(deck, "size-height", "30 in")
+    assert room(deck, 1).low == pytest.approx(room(deck, 0).low + 30 * INCH)
+    key(deck, Qt.Key.Key_Z, CTRL)
+    key(deck, Qt.Key.Key_Z, CTRL)
+    assert room(deck, 1).low == pytest.approx(room(deck, 0).low)
+
+
+def test_whose_a_thing_is_and_how_it_came_is_typed_and_shown(deck: Window) -> None:
+    deck.desk.take(listed(deck)[0].id)
+    hand = deck.right.things.hand
+    hand.more.click()
+    assert hand.sheet is not None
+    arrival = hand.sheet.arrival
+    arrival.owner.setText("the customer")
+    arrival.owner.editingFinished.emit()
+    arrival.bought.setCurrentIndex(arrival.bought.findData("used"))
+    arrival.bought.activated.emit(arrival.bought.currentIndex())
+    typed(deck, "thing-hours", "820")
+    item = listed(deck)[0]
+    assert (item.owner, item.condition.bought, item.condition.hours) == ("the customer", "used", 820)
+    assert "Of the customer, used, 820 h on arrival" in hand.came.text()
+
+
+def test_kit_is_counted_from_the_list_and_changed_line_by_line(deck: Window, qtbot: QtBot) -> None:
+    deck.desk.go(Step.SMALL_THINGS)
+    QApplication.processEvents()
+    panel = deck.right.things.uncounted
+    assert panel is not None and deck.desk.rig is not None
+    row = next(n for n, m in enumerate(panel.found) if m.how == "catalog")
+    panel.list.setCurrentRow(row)
+    count, said = len(panel.found), panel.found[row].name
+    press(deck, "As kit")
+    assert len(panel.found) == count - 1 and deck.desk.rig.kit[0].what == said
+    deck.panels.kit()
+    window = next(w for w in deck.findChildren(KitWindow))
+    window.add.click()
+    QApplication.processEvents()
+    name = window.table.cellWidget(1, 0)
+    assert isinstance(name, QLineEdit) and name.hasFocus() is window.isActiveWindow()
+    name.setText("Spare seals")
+    name.editingFinished.emit()
+    each = window.table.cellWidget(1, 2)
+    assert isinstance(each, FigureField)
+    each.edit.setText("1.5 lb")
+    each.edit.setModified(True)
+    each.edit.editingFinished.emit()
+    line = deck.desk.rig.kit[1]
+    assert line.what == "Spare seals" and line.each.value == pytest.approx(1.5 * LB) and line.each.source == "weighed"
+    kept = window.table.cellWidget(1, 4)
+    assert isinstance(kept, QComboBox)
+    kept.setCurrentIndex(kept.findData("under a bungee"))
+    kept.activated.emit(kept.currentIndex())
+    assert deck.desk.rig.kit[1].kept == "under a bungee"
+    window.setFocus()
+    for _ in range(5):
+        QTest.keyClick(window, Qt.Key.Key_Z, CTRL)
+        QApplication.processEvents()
+    assert not deck.desk.rig.kit and window.table.rowCount() == 0

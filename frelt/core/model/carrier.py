@@ -6,6 +6,7 @@ from msgspec import Meta
 
 from ..base.figure import Figure, Rating
 from ..base.value import Length, Metres, Positive, Text, Unit, Value
+from .condition import Condition
 from .names import AxleId, CarrierId, DeckId, DoorId, FaceOf, Holder, LocalId, MaybeItem, SeatId
 
 DeckKind = Literal[
@@ -251,6 +252,8 @@ class Trailer(Value, frozen=True, kw_only=True):
     typical: tuple[Typical, ...] = ()
     origin: Text = ""
     revision: Positive = 0
+    owner: Text = ""
+    condition: Condition = Condition()
     note: Text = ""
 
     @property
@@ -327,6 +330,8 @@ class Vehicle(Value, frozen=True, kw_only=True):
     typical: tuple[Typical, ...] = ()
     origin: Text = ""
     revision: Positive = 0
+    owner: Text = ""
+    condition: Condition = Condition()
     note: Text = ""
 
     @property

@@ -7,6 +7,7 @@ from msgspec import Meta
 from ..base.figure import Basis, Figure, Source
 from ..base.value import Length, Metres, Positive, Share, Text, Value
 from .carrier import Deck
+from .condition import Condition
 from .liquid import Liquid
 from .names import ItemId, KindId, OnDeck, PartId
 
@@ -141,6 +142,7 @@ class Item(Value, frozen=True, kw_only=True):
     origin: Text = ""
     revision: Positive = 0
     owner: Text = ""
+    condition: Condition = Condition()
     locked: bool = False
     built_in: bool = False
     held: Held = ""

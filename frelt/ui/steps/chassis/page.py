@@ -1,12 +1,15 @@
 """The chassis: every length, empty weight and plate typed, while the drawing shows which one is meant."""
 
+from msgspec.structs import replace
 from PyQt6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
 
 from ....core.edit.removal import without_carrier
 from ....core.model.carrier import Carrier, Trailer
+from ....core.model.condition import Condition
 from ....core.planning.questions import questions
 from ...frame.desk import Desk
 from ...frame.page import Page
+from ...widgets.arrival import Arrival
 from ...widgets.fields import FigureField, column, heading, link, prose
 from ...widgets.parts import PartsList
 from ...widgets.text import Words
@@ -67,6 +70,7 @@ class ChassisPage(Page):
             self.carriers.setCurrentIndex(self.carriers.findData(carrier.id))
         self.named.setText(carrier.name)
         self._form.refresh()
+        self.arrival.show_arrival(carrier.owner, carrier.condition)
         for one in self._lists:
             one.refresh()
         self.bars.refresh()
@@ -113,8 +117,13 @@ class ChassisPage(Page):
             weighed, plates = vehicle_fields.weigh(form), vehicle_fields.plates(form, carrier)
         widgets += [*taped, heading("Around the deck"), *around(form, carrier), *around_it]
         widgets += [heading("Weigh it, empty"), *weighed, self._note(), aboard]
+        self.arrival = Arrival(lambda: self.desk.units, self._arrived, "chassis")
+        widgets += [heading("Whose, and how it came"), self.arrival]
         widgets += [heading("Read its plates"), *plates, self.bars, self.rules, self.library, self.off]
         return widgets
+
+    def _arrived(self, owner: str, condition: Condition, what: str) -> None:
+        self._form.change(lambda c: replace(c, owner=owner, condition=condition), what)
 
     def _note(self) -> QLabel:
         note = Words("Scale figures; what was aboard is listed below and taken off.")

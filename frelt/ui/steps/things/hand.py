@@ -14,12 +14,14 @@ from PyQt6.QtWidgets import (
 )
 
 from ....core.base.figure import Source
+from ....core.base.text import capital
 from ....core.edit.items import with_item
 from ....core.geometry.frames import standing_on
 from ....core.judge.words import sentence
 from ....core.kind.make import follows
 from ....core.masses.weigh import weigh
 from ....core.model.carrier import Deck
+from ....core.model.condition import whose
 from ....core.model.item import Item
 from ....core.model.rig import fill_range
 from ....core.placing.arrange import shifted
@@ -59,7 +61,7 @@ class HandPanel(QWidget):
         self.deck_label = Words("Stands on")
         self.deck = QComboBox()
         self.deck.setAccessibleName("Stands on")
-        self.deck.setFixedWidth(104)
+        self.deck.setFixedWidth(176)
         self.deck.activated.connect(self._set_deck)
         row = QHBoxLayout()
         row.addWidget(self.deck_label, 1)
@@ -91,7 +93,10 @@ class HandPanel(QWidget):
 
     def _lay_out(self, row: QHBoxLayout, now_row: QHBoxLayout) -> None:
         fields: list[QWidget] = [self.station, *self.sides.values(), self.above]
-        box = column(heading("In hand"), self.name, *fields, spacing=3)
+        self.came = Words()
+        self.came.setObjectName("quiet")
+        self.came.setWordWrap(True)
+        box = column(heading("In hand"), self.name, self.came, *fields, spacing=3)
         box.addLayout(row)
         box.addWidget(self.empty)
         box.addWidget(self.empty_source)
@@ -130,6 +135,8 @@ class HandPanel(QWidget):
             self.row.hide()
             return
         self.name.setText(item.name)
+        self.came.setText(capital(whose(item.owner, item.condition)))
+        self.came.setVisible(bool(self.came.text()))
         room = solids(solved.rig, solved.frames)[item.id]
         x0 = deck_bounds(solved, item.place.deck)[0]
         self.station.show_value(room.x0 - x0)

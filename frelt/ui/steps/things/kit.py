@@ -2,6 +2,7 @@
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker, Qt
+from PyQt6.QtGui import QKeySequence, QShortcut
 from PyQt6.QtWidgets import QComboBox, QDialog, QHeaderView, QLineEdit, QPushButton, QTableWidget, QVBoxLayout, QWidget
 
 from ....app.session import new_id
@@ -69,6 +70,8 @@ class KitWindow(QDialog):
                 "SH never beside fuel, acid, peroxide or ammonia, nor in one box with them."
             )
         )
+        for keys, done in (("Ctrl+Z", desk.undo), ("Ctrl+Shift+Z", desk.redo), ("Ctrl+Y", desk.redo)):
+            QShortcut(QKeySequence(keys), self).activated.connect(done)
         self._shown: tuple[object, ...] = ()
         desk.changed.connect(self._if_seen)
         desk.looks_changed.connect(self._if_seen)

@@ -21,8 +21,10 @@ from ....core.base.figure import Figure
 from ....core.base.text import capital
 from ....core.base.value import FreltError
 from ....core.edit.items import with_item
+from ....core.model.condition import Condition
 from ....core.model.item import Item
 from ...frame.desk import Desk
+from ...widgets.arrival import Arrival
 from ...widgets.fields import FigureField
 from ...widgets.text import Words
 from .contents import Contents
@@ -92,6 +94,7 @@ class Sheet(QWidget):
         self.built_in.clicked.connect(lambda: self._put("part of the vehicle", built_in=self.built_in.isChecked()))
         self.step = QCheckBox("One may step on it")
         self.step.clicked.connect(lambda: self._put("whether one may step on it", step=self.step.isChecked()))
+        self.arrival = Arrival(units, self._arrived, "thing")
         self.locked = QCheckBox("Locked in place")
         self.locked.clicked.connect(self._set_locked)
         self.note = NoteEdit()
@@ -120,6 +123,7 @@ class Sheet(QWidget):
             self.built_in,
             self.step,
             self.locked,
+            self.arrival,
             self.note,
             self.shop,
         ):
@@ -138,6 +142,7 @@ class Sheet(QWidget):
         self.centre_x.show_value(item.centre.x)
         self.locked.setChecked(item.locked)
         self.step.setChecked(item.step)
+        self.arrival.show_arrival(item.owner, item.condition)
         self.built_in.setChecked(item.built_in)
         self.held.setCurrentIndex(max(self.held.findData(item.held), 0))
         self.held_mass.show_value(item.held_mass.value if item.held_mass is not None else None, "none")
@@ -151,6 +156,9 @@ class Sheet(QWidget):
         item = self._item()
         if item is not None:
             self.desk.edit(lambda r: with_item(r, replace(item, **fields)), words)
+
+    def _arrived(self, owner: str, condition: Condition, what: str) -> None:
+        self._put(what, owner=owner, condition=condition)
 
     def _set_name(self) -> None:
         item, text = self._item(), self.name.text().strip()
