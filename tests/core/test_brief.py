@@ -10,6 +10,7 @@ from frelt.app.stock import class_of, classes, equipment
 from frelt.core.base.figure import Figure, plate
 from frelt.core.base.load_index import load_of
 from frelt.core.base.units import GALLON, US
+from frelt.core.kind.registry import given as given_of
 from frelt.core.model.brief import Brief, Supplied
 from frelt.core.model.rules import RuleSet
 from frelt.core.planning.carrier_fit import least_excess, table, wanted
@@ -78,10 +79,10 @@ def test_the_list_weighs_what_its_entries_and_liquids_do() -> None:
     names = {n.name: n for n in found.needed}
     assert (
         names["Soft-wash pump, engine diaphragm, 9.6 gal/min"].entry == "pump-engine"
-        and names["Antifreeze tank"].road.value > names["Antifreeze tank"].dry.value
+        and names["Antifreeze tank, 20 gal"].road.value > names["Antifreeze tank, 20 gal"].dry.value
     )
     assert next(n for n in found.needed if n.entry == "reel-stack-2").supplied == "worn"
-    water = next(n for n in found.needed if n.entry.startswith("water"))
+    water = next(n for n in found.needed if n.why == "water to carry")
     carried = found.value("water") + found.value("soft-water")
     assert water.road.value - water.dry.value == pytest.approx(carried * 998.2)
     assert found.dry.plus_minus == pytest.approx(sum(n.dry.plus_minus**2 for n in found.needed) ** 0.5)
@@ -89,6 +90,36 @@ def test_the_list_weighs_what_its_entries_and_liquids_do() -> None:
         new_rig(class_of("deckover-20-tandem"), "r", new_id), class_of("deckover-20-tandem").carrier, (), equipment(), new_id
     )
     assert held.items == ()
+
+
+def listed(**answers: object) -> list[str]:
+    return [n.name for n in worked(**answers).needed]
+
+
+def test_every_answer_does_something_and_the_list_takes_from_the_catalog() -> None:
+    """Findings D8 and F8, each on its own brief; common practice, no source."""
+    entries = {e.item.id for e in equipment()}
+    for school in ("none", "12 V diaphragm", "engine diaphragm", "air diaphragm", "plain pump"):
+        found = worked(school=school, hot=True, operators=2, winter=True, tap=Figure(value=2 * GPM), reach=90, crew=4)
+        assert all(n.entry in entries for n in found.needed), [n.name for n in found.needed if n.entry not in entries]
+    assert not any("Neutralizer" in n for n in listed(school="12 V diaphragm", soap=0.05))
+    two_hot = worked(hot=True, operators=2)
+    assert sum(n.count for n in two_hot.needed if n.name.startswith("Battery")) == 1  # their engines charge
+    assert not any("Generator" in n for n in listed(school="air diaphragm"))  # an engine drives the compressor
+    assert two_hot.value("generator") == 0
+    mains = worked_out(Brief(hot=True), tuple(e for e in equipment() if e.item.options.get("burner") != "12 V"), US)
+    assert mains.value("generator") == 0 or any("Generator" in n.name for n in mains.needed)
+    assert any("supply hose" in n for n in listed(tap=Figure(value=2 * GPM))) and not any("supply" in n for n in listed())
+    assert any("Surface cleaner" in n for n in listed()) and not any("Surface cleaner" in n for n in listed(surfaces=("roof",)))
+    one = worked(operators=2, surfaces=("roof",)).needed[0]
+    assert one.count == 1 and "one machine feeds both guns" in one.why and "2 ×" in one.why
+    far = next(n for n in worked(reach=90).needed if "hose for each" in n.why)
+    near = next(n for n in worked(reach=30).needed if "hose for each" in n.why)
+    items = {e.item.id: e.item for e in equipment()}
+    assert given_of(items[far.entry])["hose"] >= 90 * 0.97 > given_of(items[near.entry])["hose"]
+    assert worked(crew=6).dry.value > worked(crew=1).dry.value
+    water = next(n for n in worked().needed if n.why == "water to carry")
+    assert water.count * items[water.entry].tanks[0].capacity.value < 1.35 * worked().value("water")
 
 
 @pytest.mark.parametrize(

@@ -63,6 +63,7 @@ LIQUIDS: tuple[Liquid, ...] = (
     _liquid("oxidizer", "other", 1110, 30, "hydrogen peroxide, 27 to 35 %, from memory of data sheets", "peroxide cleaner"),
     _liquid("oxidizer", "other", 1080, 50, "percarbonate dissolved in water, from memory", "percarbonate cleaner"),
     _liquid("ammonia", "other", 960, 20, "ammonia cleaner, about 10 %, from memory of data sheets", "ammonia cleaner"),
+    _liquid("other", "other", 1020, 30, "thiosulfate or ascorbic rinse after SH, from memory of data sheets", "neutralizer"),
     _liquid("antifreeze", "antifreeze", 1040, 12, "propylene glycol to water 1:1, about 1.04 kg/L at 20 °C"),
 )
 
