@@ -10,16 +10,28 @@ from frelt.app.stock import class_of, classes, equipment
 from frelt.core.base.figure import Figure, plate
 from frelt.core.base.load_index import load_of
 from frelt.core.base.units import GALLON, US
+from frelt.core.geometry.frames import Frames
 from frelt.core.kind.registry import given as given_of
+from frelt.core.masses.bare import bare
+from frelt.core.masses.nobody_counted import nobody_counted
 from frelt.core.model.brief import Brief, Supplied
+from frelt.core.model.carrier import Vehicle
+from frelt.core.model.integrity import check_rig
 from frelt.core.model.rules import RuleSet
-from frelt.core.planning.carrier_fit import least_excess, table, wanted
+from frelt.core.planning.carrier_fit import Load, Piece, beside, least_excess, needs, table, wanted
 from frelt.core.planning.equipment import GPM, Worked, worked_out
 from frelt.core.planning.list_on_deck import list_on_deck
-from frelt.core.planning.new_rig import new_rig
+from frelt.core.planning.loads_of import load_as_built, on_carrier
+from frelt.core.planning.new_rig import new_rig, private, with_chassis
 from frelt.core.planning.readings import bucket_flow, lever
 from frelt.core.solve import solve
 from tests.conftest import block
+from tests.core.test_packed import packed
+
+
+def a_load(mass: float, pm: float = 0.0, floor: float = 0.1, longest: float = 0.1, **more: object) -> Load:
+    road = Figure(value=mass, plus_minus=pm)
+    return Load(road=road, liquids=0.0, footprints=floor, longest=longest, widest=0.1, **more)  # type: ignore[arg-type]
 
 
 def worked(**answers: object) -> Worked:
@@ -128,7 +140,7 @@ def test_every_answer_does_something_and_the_list_takes_from_the_catalog() -> No
 def test_what_axles_still_take_is_where_the_solver_says_they_are_full(name: str) -> None:
     """Source: the solver, held against PyNite elsewhere: the load put at the middle of the deck ± a sixth of its length."""
     choice = class_of(name)
-    (row,) = table((choice,), Figure(value=100.0), 0.1, 0.1, 1, US)
+    (row,) = table((choice,), a_load(100.0), 1, US)
     carrier = choice.carrier
     length = carrier.main_deck.outline[1][0]
     bare = new_rig(choice, "r", new_id, RuleSet())
@@ -155,25 +167,27 @@ def test_what_axles_still_take_is_where_the_solver_says_they_are_full(name: str)
             mid = (low + high) / 2
             low, high = (mid, high) if heaviest(mid) > 0 else (low, mid)
         rooms.append(low)
-    assert row.axles.low == pytest.approx(min(rooms), rel=0.02, abs=5)  # a driver's seat stands where people are reckoned
-    assert row.axles.high == pytest.approx(max(rooms), rel=0.02, abs=5)
+    assert row.left("axles").low == pytest.approx(
+        min(rooms), rel=0.02, abs=5
+    )  # a driver's seat stands where people are reckoned
+    assert row.left("axles").high == pytest.approx(max(rooms), rel=0.02, abs=5)
 
 
 def test_the_table_says_what_rules_each_one_out_and_what_an_unknown_one_needs() -> None:
-    load = Figure(value=1200.0, plus_minus=60.0)
-    rows = table(classes(), load, 5.0, 1.5, 2, US, class_of("pickup-34-675-crew").carrier)  # type: ignore[arg-type]
+    load = a_load(1200.0, 60.0, 5.0, 1.5)
+    rows = table(classes(), load, 2, US, class_of("pickup-1-8-dual").carrier)  # type: ignore[arg-type]
     assert [r.fits is True for r in rows] == sorted((r.fits is True for r in rows), reverse=True)
     by_id = {r.chassis.id: r for r in rows}
-    assert by_id["open-7x18-tandem"].fits and by_id["open-7x18-tandem"].tow.known and by_id["open-7x18-tandem"].typical
-    assert by_id["van-short"].fits is False and any("placard" in w for w in by_id["van-short"].why)
+    assert by_id["open-7x18-tandem"].fits and by_id["open-7x18-tandem"].left("tow").known and by_id["open-7x18-tandem"].typical
+    assert by_id["van-short"].fits is False and any("payload" in w for w in by_id["van-short"].why)
     assert "floor too small" in by_id["pickup-half-55-crew"].why
     read = replace(
         class_of("van-short").carrier, ratings=replace(class_of("van-short").carrier.ratings, gross=None, payload=None)
     )
-    (blind,) = table((replace(class_of("van-short"), carrier=read),), Figure(value=50.0), 0.5, 0.5, 1, US)
-    assert blind.fits is None and not blind.placard.known
-    assert least_excess(table(classes(), Figure(value=90_000.0), 5.0, 1.5, 2, US)).startswith("Nearest is ")
-    words = wanted(load, 5.0, classes(), US)
+    (blind,) = table((replace(class_of("van-short"), carrier=read),), a_load(50.0, 0.0, 0.5, 0.5), 1, US)
+    assert blind.fits is None and not blind.left("gross", "payload").known
+    assert least_excess(table(classes(), a_load(90_000.0, 0.0, 5.0, 1.5), 2, US)).startswith("Nearest is ")
+    words = wanted(load, classes(), US)
     index = int(words.split("tires of load index ")[1].split(";")[0])
     each = load_of(index)
     below = load_of(index - 1)
@@ -185,4 +199,122 @@ def test_a_plate_that_was_read_is_no_longer_typical() -> None:
     read = class_of("open-10-single")
     axles = tuple(replace(a, rating=plate(1580.0), tires=replace(a.tires, rating=plate(800.0))) for a in read.carrier.axles)
     own = replace(read, carrier=replace(read.carrier, axles=axles, ratings=replace(read.carrier.ratings, gross=plate(1350.0))))
-    assert not table((own,), Figure(value=10.0), 0.1, 0.1, 1, US)[0].typical
+    assert not table((own,), a_load(10.0), 1, US)[0].typical
+
+
+@pytest.mark.parametrize(
+    ("vehicle", "trailer"), [("pickup-half-55-crew", "open-14-tandem"), ("pickup-1-8-dual", "enclosed-16-tandem")]
+)
+@pytest.mark.parametrize("share", [0.10, 0.15])
+def test_what_a_vehicle_leaves_a_trailer_is_where_the_solver_says_its_limits_are_full(
+    vehicle: str, trailer: str, share: float
+) -> None:
+    """Source: the solver, held against PyNite elsewhere: a load placed so that the tongue carries a share of the laden trailer."""
+    pulls, towed = class_of(vehicle).carrier, class_of(trailer)
+    (row,) = table((towed,), a_load(100.0), 2, US, pulls)  # type: ignore[arg-type]
+    one = with_chassis(new_rig(class_of(vehicle), "r", new_id, RuleSet(), crew=2), towed, new_id)
+    assert one.vehicle is not None and one.trailer is not None and isinstance(pulls, Vehicle)
+    ratings = replace(pulls.ratings, ball_tongue=plate(400.0), ball_gross=plate(4000.0))
+    one = replace(
+        one,
+        vehicle=replace(one.vehicle, ratings=ratings, front=pulls.front, rear=pulls.rear),
+        items=tuple(replace(i, parts=()) for i in one.items),
+    )
+    (row,) = table((towed,), a_load(100.0), 2, US, replace(pulls, ratings=ratings))
+    t = one.trailer
+    own = bare(t)
+    mass = 700.0
+    wheelbase = t.axle_x - t.coupler_x
+    tongue_wanted = share * (own.mass + mass)
+    x = t.axle_x - (tongue_wanted - own.mass * (t.axle_x - own.x) / wheelbase) * wheelbase / mass
+    load = replace(block("load", mass, x), place=replace(block("l", 1, x).place, deck=t.main_deck.id, u=x))
+    solved = solve(replace(one, items=(*one.items, load)))
+    found = {c.id: c for c in solved.checks}
+    rear = one.vehicle.rear[0]
+    pairs = {
+        "tow": "tow", "combination": "combination", "receiver": "receiver:gross", "receiver tongue": "receiver:tongue",
+        "ball": "ball:gross", "ball tongue": "ball:tongue", "vehicle payload": "payload", "vehicle gross": "vehicle:gross",
+    }  # fmt: skip
+    for key, check in pairs.items():
+        limit = next(m for m in row.limits if m.key == key)
+        said = found[check]
+        if said.limit is None:
+            assert not limit.left.known, key
+            continue
+        left = limit.left.high if share == 0.10 else limit.left.low
+        assert left is not None and said.margin is not None
+        per = limit.per[0] if share == 0.10 else limit.per[1]
+        assert (left - mass) * per == pytest.approx(said.margin, abs=2.0), key
+    axle = next(c for c in solved.checks if c.kind == "axle" and c.field == "vehicle.axles[1].rating")
+    tire = rear.tires.rating
+    assert axle.load is not None and isinstance(tire, Figure)
+    at = next(m for m in row.limits if m.key == "rear axle")
+    left = at.left.high if share == 0.10 else at.left.low
+    per = at.per[0] if share == 0.10 else at.per[1]
+    least = min(axle.limit or 1e9, tire.value * rear.tires.each_end * 2)
+    assert left is not None and (left - mass) * per == pytest.approx(least - axle.load, abs=0.02 * axle.load)
+
+
+def test_a_half_ton_with_four_aboard_does_not_fit_a_heavy_tongue() -> None:
+    """Finding F4: tow rating and combination alone said “may fit”."""
+    half = class_of("pickup-half-55-crew").carrier
+    assert isinstance(half, Vehicle)
+    rows = {r.chassis.id: r for r in table(classes(), a_load(3900.0, 0.0, 4.0, 1.5), 4, US, half)}
+    why = " ".join(rows["open-7x18-tandem"].why)
+    assert rows["open-7x18-tandem"].fits is False and "payload under the tongue" in why
+    assert "tow rating" not in " ".join(rows["open-14-tandem"].why) or rows["open-14-tandem"].fits is False
+    hill = {r.chassis.id: r for r in table(classes(), a_load(1200.0, 0.0, 4.0, 1.5), 1, US, half, steep=True)}
+    flat = {r.chassis.id: r for r in table(classes(), a_load(1200.0, 0.0, 4.0, 1.5), 1, US, half)}
+    low = hill["open-14-tandem"].left("tow").low, flat["open-14-tandem"].left("tow").low
+    assert low[0] is not None and low[1] is not None and low[0] < low[1]
+    no_hitch = class_of("van-long-no-hitch").carrier
+    assert isinstance(no_hitch, Vehicle)
+    assert any("no hitch" in w for w in table((class_of("open-5x8-single"),), a_load(50.0), 1, US, no_hitch)[0].why)
+
+
+def test_what_stays_at_home_and_how_full_by_hand_and_the_margins_of_two() -> None:
+    van, heavy = class_of("van-long-high"), class_of("van-long-high-heavy")
+    pieces = (Piece("Machine", 300.0), Piece("Toolbox", 70.0, False), Piece("Cones", 13.0, False))
+    load = Load(road=Figure(value=1500.0), liquids=600.0, footprints=2.0, longest=1.0, widest=1.0, pieces=pieces)
+    rows = {r.chassis.id: r for r in table((van, heavy), load, 4, US)}
+    least = min(m.left.low for m in rows["van-long-high"].limits if m.left.low is not None)
+    assert least < 1500.0
+    fill = rows["van-long-high"].fill
+    assert fill is not None and fill == pytest.approx((least - 900.0) / 600.0)
+    assert US.show(1500.0 - least, "mass") in rows["van-long-high"].home
+    told = {name: (a, b) for name, a, b in beside(rows["van-long-high"], rows["van-long-high-heavy"], load, US)}
+    payload = rows["van-long-high-heavy"].left("payload").low
+    assert payload is not None and told["payload placard"][1].startswith(US.show(abs(payload - 1500.0), "mass"))
+    assert "payload placard" in needs(rows["van-long-high"], load, US)
+
+
+@pytest.mark.parametrize("name", ["harbor-skid", "shelter-van", "barn-closed", "quay-recovery"])
+def test_a_rig_as_built_is_asked_for_and_put_on_another_carrier_as_it_stands(name: str) -> None:
+    one = packed(name)
+    frames = Frames(one)
+    load = load_as_built(one, frames)
+    solved = solve(one)
+    assert solved.loads is not None
+    table_ = solved.loads.table
+    rows = [r.mass for r in table_.rows if r.item and not next((i.built_in for i in one.items if i.id == r.item), False)]
+    full = sum(rows) + sum(t.full for t in table_.tanks if not one.item(t.item).built_in)
+    extra = nobody_counted(one, frames)
+    assert load.road.value == pytest.approx(full + (extra.mass.value if extra is not None else 0.0), rel=1e-6)
+    target = class_of("deckover-20-tandem") if one.trailer is not None else class_of("box-14-dual")
+    moved = on_carrier(one, target, new_id, 2)
+    check_rig(moved)
+    assert moved.carriers[-1].name == target.carrier.name and len(moved.items) >= len(one.items) - 1
+    there = solve(moved)
+    assert there.loads is not None and there.checks
+    back = {i.name: i for i in moved.items}
+    for item in one.items:
+        if item.place.deck == one.carriers[0].main_deck.id and not item.built_in and back.get(item.name) is not None:
+            assert (back[item.name].place.u, back[item.name].place.v) == (item.place.u, item.place.v)
+
+
+def test_ground_that_is_no_public_road_asks_for_no_law_and_keeps_plates_and_customs() -> None:
+    rules = RuleSet(brakes_from=1360.0, width=2.6, bridge=True)
+    asked = {c.kind for c in solve(new_rig(class_of("gooseneck-20-tandem"), "r", new_id, rules)).checks if c.level == "law"}
+    own = private(rules)
+    after = [c for c in solve(new_rig(class_of("gooseneck-20-tandem"), "r", new_id, own)).checks if c.level == "law"]
+    assert asked and all(c.status == "ok" for c in after) and own.tongue_ball == rules.tongue_ball

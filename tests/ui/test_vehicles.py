@@ -22,6 +22,7 @@ from frelt.core.judge.words import brief, sentence
 from frelt.core.model.document import Document
 from frelt.ui.bench.drawings import VIEWS
 from frelt.ui.bench.handles import grips
+from frelt.ui.frame.beside import Beside
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.job.carriers import CarriersWindow
@@ -317,9 +318,37 @@ def test_the_table_of_carriers_follows_the_brief_and_the_vehicle_that_tows(fresh
     assert "0 of 32 can take it by their plates" in table.said.text()
     table.towed.setCurrentIndex(table.towed.findData("pickup-half-65-regular"))
     table.refresh()
-    words = {table.table.item(r, 1).text(): table.table.item(r, 4).text() for r in range(table.table.rowCount())}  # type: ignore[union-attr]
-    assert words["Open trailer, 7 x 18 ft, tandem axle, heavy, typical"].endswith("lb")
+    words = {table.table.item(r, 1).text(): table.table.item(r, 6).text() for r in range(table.table.rowCount())}  # type: ignore[union-attr]
+    assert words["Open trailer, 7 x 18 ft, tandem axle, heavy, typical"].endswith("lb")  # payload and rear axle of what tows it
+    table.what.setCurrentIndex(1)
+    table.refresh()
+    assert table.said.text().startswith("The rig as built weighs 0 lb")
+    window.panels.table()
     table.close()
+
+
+def test_the_heavier_van_is_asked_with_the_margins_of_both_and_the_rig_on_each(fresh: Fresh) -> None:
+    """The shelter company asks: the van or the heavier one, a crew of three, the rig as built."""
+    window = fresh(Document())
+    window.files.open_path(Path("tests/fixtures/packed/shelter-van.frelt.json"))
+    window.panels.carriers()
+    asked = window.findChild(CarriersWindow)
+    assert asked is not None and asked.what.currentData() == "rig"
+    for box, van in ((asked.first, "van-long-high"), (asked.second, "van-long-high-heavy")):
+        box.setCurrentIndex(box.findData(van))
+        box.activated.emit(box.currentIndex())
+    told = {
+        asked.compared.item(n, 0).text(): [asked.compared.item(n, k).text() for k in (1, 2)]
+        for n in range(asked.compared.rowCount())
+    }  # type: ignore[union-attr]
+    assert "too much" in told["payload placard"][0] and "to spare" in told["payload placard"][1]
+    assert "full to" in told["To stay at home"][0] and told["To stay at home"][1] == "nothing"
+    press(asked, "The rig on both, beside each other")
+    beside = asked.findChild(Beside)
+    assert beside is not None and beside.rigs() is not None
+    names = [r.carriers[0].name for r in beside.rigs()]  # type: ignore[union-attr]
+    assert names == ["Van, long wheelbase, high roof", "Van, long wheelbase, high roof, heavier gross rating"]
+    asked.close()
 
 
 def test_a_wish_is_added_drawn_and_broken_by_what_stands_in_it(window: Window) -> None:

@@ -1,56 +1,77 @@
-"""Which carrier can carry a list of equipment, before anything is placed; and what an unknown one needs."""
+"""Which carrier can carry a list of equipment or a rig as built, and what each would need."""
 
 from collections.abc import Sequence
 from math import ceil
 
 from msgspec import Struct
 
-from ..base.constants import PERSON
-from ..base.figure import Figure, rated
+from ..base.figure import Figure
 from ..base.load_index import LOADS
 from ..base.text import joined
 from ..base.units import Units
 from ..base.value import FreltError
 from ..geometry.measures import bounds
-from ..judge.plates import tire_rating
 from ..masses.bare import bare
-from ..model.carrier import Axle, Carrier, Trailer, Vehicle
+from ..model.carrier import Carrier, Trailer, Vehicle
 from ..model.catalog_entry import Chassis
+from ..model.rules import RuleSet
+from .left_over import UNKNOWN, Left, Limited, limits_of
+
+__all__ = ["UNKNOWN", "Left", "Load", "Piece", "Row", "least_excess", "table", "wanted"]
 
 WALK = 1.5  # floor a list takes, of its bare footprints: room to walk and to serve; common practice, no source
 TONGUE = 0.12  # share of a laden trailer on its ball, in the middle of the usual window
 
 
-class Left(Struct, frozen=True):
-    """What may still be added by one limit [kg]: from low to high where it depends on where it stands; None where unknown."""
+class Piece(Struct, frozen=True):
+    """Something of a load that could stay at home. mass: [kg].  needed: whether the work stands or falls with it."""
 
-    low: float | None
-    high: float | None
+    name: str
+    mass: float
+    needed: bool = True
+
+
+class Load(Struct, frozen=True):
+    """What is to be carried. road: with all it holds [kg]; liquids: of that [kg].  footprints: [m²].  longest, widest: of one piece [m].
+
+    packed: whether it stands as it will, so that no room to walk is added.
+    """
+
+    road: Figure
+    liquids: float
+    footprints: float
+    longest: float
+    widest: float
+    pieces: tuple[Piece, ...] = ()
+    packed: bool = False
 
     @property
-    def known(self) -> bool:
-        """Whether there is a rating to reckon with."""
-        return self.low is not None
-
-
-UNKNOWN = Left(None, None)
+    def most(self) -> float:
+        """What it may come to [kg]."""
+        return self.road.value + self.road.plus_minus
 
 
 class Row(Struct, frozen=True):
     """One carrier of the table. typical: its ratings are only typical of the class.  why: what rules it out, in words.
 
-    floor: needed and there [m²].  spare: by the least of what is known [kg].
+    floor: needed and there [m²].  spare: by the least of what is known [kg].  fill: the share of its liquids it takes with all the
+    rest, None where that is unknown.  home: what would have to stay at home, in words; empty where nothing.
     """
 
     chassis: Chassis
-    placard: Left
-    axles: Left
-    tow: Left
-    combination: Left
+    limits: tuple[Limited, ...]
     floor: tuple[float, float]
     typical: bool
     why: tuple[str, ...]
     spare: float | None
+    fill: float | None
+    home: str
+
+    def left(self, *keys: str) -> Left:
+        """The least left by some limits; unknown where none of them is known."""
+        some = [(m.left.low, m.left.high) for m in self.limits if m.key in keys]
+        known = [(low, high) for low, high in some if low is not None and high is not None]
+        return Left(min(k[0] for k in known), min(k[1] for k in known)) if known else UNKNOWN
 
     @property
     def fits(self) -> bool | None:
@@ -62,127 +83,95 @@ class Row(Struct, frozen=True):
 
 def table(
     listed: Sequence[Chassis],
-    load: Figure,
-    footprints: float,
-    longest: float,
+    load: Load,
     crew: int,
     units: Units,
     towed_by: Vehicle | None = None,
+    rules: RuleSet | None = None,
+    steep: bool = False,
 ) -> tuple[Row, ...]:
-    """Every carrier against a list: those that can take it first, then the unknown, then those ruled out by least.
+    """Every carrier against a load: those that can take it first, then the unknown, then those ruled out by least.
 
-    load: of the list on the road [kg].  footprints: [m²].  longest: of its longest piece [m].
-    towed_by: the vehicle that trailers are reckoned behind.
+    towed_by: the vehicle that trailers are reckoned behind.  steep: its tow rating is not counted on in full.
     """
-    rows = [_row(c, load, footprints, longest, crew, units, towed_by) for c in listed]
+    rows = [_row(c, load, crew, units, towed_by, rules or RuleSet(), steep) for c in listed]
     order = {True: 0, None: 1, False: 2}
     return tuple(sorted(rows, key=lambda r: (order[r.fits], -(r.spare or 0.0))))
 
 
-def _row(
-    chassis: Chassis, load: Figure, footprints: float, longest: float, crew: int, units: Units, towed_by: Vehicle | None
-) -> Row:
+def _row(chassis: Chassis, load: Load, crew: int, units: Units, towed_by: Vehicle | None, rules: RuleSet, steep: bool) -> Row:
     c = chassis.carrier
-    placard, axles, tow, combination = UNKNOWN, UNKNOWN, UNKNOWN, UNKNOWN
+    behind = towed_by if isinstance(c, Trailer) else None
     why: list[str] = []
+    limits: tuple[Limited, ...] = ()
     try:
-        empty = bare(c).mass
+        limits = tuple(limits_of(c, crew, behind, rules, steep))
     except FreltError as err:
-        empty = None
         why.append(str(err))
-    people = 0.0 if isinstance(c, Trailer) else crew * PERSON
-    if empty is not None:
-        placard = _placard(c, empty, people)
-        axles = _axles(c, people)
-        if isinstance(c, Trailer) and towed_by is not None:
-            tow, combination = _towed(towed_by, empty, crew)
-    words = {"gross rating or placard": placard, "axles and tires": axles, "tow rating": tow, "combination": combination}
-    most = load.value + load.plus_minus
-    for name, left in words.items():
-        if left.high is not None and left.high < most:
-            why.append(
-                f"{name}: {units.show(max(most - left.high, 0.0), 'mass')} too much"
-                if left.high > 0
-                else f"{name}: nothing left"
-            )
-    there = _floor(c)
-    if footprints * WALK > there:
-        why.append("floor too small")
-    if longest > max(u for u, _ in c.main_deck.outline) + 1e-6:
-        why.append("too short for its longest piece")
+    for limit in limits:
+        high = limit.left.high
+        if high is not None and high < load.most:
+            short = units.show(load.most - max(high, 0.0), "mass")
+            why.append(f"{limit.name}: {short} too much" if high > 0 else f"{limit.name}: nothing left")
+    why += _room(c, load, units)
     if isinstance(c, Vehicle) and c.seats and len(c.seats) < crew:
         why.append(f"{len(c.seats)} seats for {crew}")
-    known = [left.low for left in words.values() if left.low is not None]
-    unknown = not placard.known or not axles.known
-    spare = None if unknown or not known else min(known) - most
+    if behind is not None:
+        if behind.seats and len(behind.seats) < crew:
+            why.append(f"{len(behind.seats)} seats for {crew} in {behind.name}")
+        if behind.ball_x is None:
+            why.append(f"{behind.name} has no hitch")
+    known = [m.left.low for m in limits if m.left.low is not None]
+    unknown = not any(m.left.known for m in limits if m.key in ("gross", "payload")) or not any(
+        m.left.known for m in limits if m.key == "axles"
+    )
+    spare = None if unknown or not known else min(known) - load.most
     if spare is not None and spare < 0 and not why:
-        why.append("only where it all stands just right: the least the axles may leave is too little")
-    return Row(chassis, placard, axles, tow, combination, (footprints * WALK, there), _typical(c), tuple(why), spare)
+        why.append("only where it all stands just right: the least that is left is too little")
+    needed = load.footprints * (1.0 if load.packed else WALK)
+    least = min(known) if known else None
+    fill, home = _fill(load, least), _home(load, least, units)
+    return Row(chassis, limits, (needed, _floor(c)), _typical(c), tuple(why), spare, fill, home)
 
 
-def _placard(c: Carrier, empty: float, people: float) -> Left:
-    gross = rated(c.ratings.gross)
-    if isinstance(c, Trailer):
-        return UNKNOWN if gross is None else Left(gross - empty, gross - empty)
-    limits = [gross - empty - people] if gross is not None else []
-    payload = rated(c.ratings.payload)
-    if payload is not None:
-        limits.append(payload - people)
-    return Left(min(limits), min(limits)) if limits else UNKNOWN
+def _room(c: Carrier, load: Load, units: Units) -> list[str]:
+    """Why a load has no room on a carrier."""
+    u0, v0, u1, v1 = bounds(c.main_deck)
+    why = []
+    if load.footprints * (1.0 if load.packed else WALK) > _floor(c):
+        why.append("floor too small")
+    if load.longest > u1 - u0 + 1e-6:
+        why.append(f"{units.show(load.longest - (u1 - u0), 'length')} too short for its longest piece")
+    if load.widest > v1 - v0 + 1e-6:
+        why.append(f"{units.show(load.widest - (v1 - v0), 'length')} too narrow for its widest piece")
+    return why
 
 
-def _axle_limit(axles: Sequence[Axle]) -> float | None:
-    """What a group of axles may carry [kg]: the smaller of its plates and its tires; None where neither is known."""
-    total = 0.0
-    for a in axles:
-        tire = tire_rating(a)
-        limits = [x for x in (rated(a.rating), None if tire is None else tire * a.tires.each_end * 2) if x is not None]
-        if not limits:
-            return None
-        total += min(limits)
-    return total
-
-
-def _axles(c: Carrier, people: float) -> Left:
-    """What the axles still take with the load's centre at the deck's middle ± a sixth of its length."""
-    u0, _, u1, _ = bounds(c.main_deck)
-    middle, reach = (u0 + u1) / 2, (u1 - u0) / 6
-    found = [_at(c, x, people) for x in (middle - reach, middle, middle + reach)]
-    known = [f for f in found if f is not None]
-    return Left(min(known), max(known)) if len(known) == 3 else UNKNOWN
-
-
-def _at(c: Carrier, x: float, people: float) -> float | None:
-    """The most load at one station that every group of axles still takes [kg]."""
-    own = bare(c)
-    if isinstance(c, Trailer):
-        limit = _axle_limit(c.axles)
-        share = (x - c.coupler_x) / (c.axle_x - c.coupler_x)
-        carried = own.mass * (own.x - c.coupler_x) / (c.axle_x - c.coupler_x)
-        return None if limit is None else (limit - carried) / share if share > 1e-6 else None
-    seat = sum(s.x for s in c.seats) / len(c.seats) if c.seats else c.front.x + 1.2
-    rear = (own.mass * (own.x - c.front.x) + people * (seat - c.front.x)) / c.wheelbase
-    front = own.mass + people - rear
-    share = (x - c.front.x) / c.wheelbase
-    limits = _axle_limit((c.front,)), _axle_limit(c.rear)
-    if limits[0] is None or limits[1] is None:
+def _fill(load: Load, left: float | None) -> float | None:
+    """The share of its liquids at which a load just fits with all the rest; below zero it does not fit empty either."""
+    if left is None or load.liquids <= 0:
         return None
-    rooms = [(limits[1] - rear) / share] if share > 1e-6 else []
-    if 1 - share > 1e-6:
-        rooms.append((limits[0] - front) / (1 - share))
-    return min(rooms)
+    return min((left - (load.most - load.liquids)) / load.liquids, 1.0)
 
 
-def _towed(vehicle: Vehicle, empty: float, crew: int) -> tuple[Left, Left]:
-    tow, whole = rated(vehicle.ratings.tow), rated(vehicle.ratings.combination)
-    by_tow = UNKNOWN if tow is None else Left(tow - empty, tow - empty)
-    if whole is None:
-        return by_tow, UNKNOWN
-    try:
-        left = whole - bare(vehicle).mass - crew * PERSON - empty
-    except FreltError:
-        return by_tow, UNKNOWN
-    return by_tow, Left(left, left)
+def _home(load: Load, left: float | None, units: Units) -> str:
+    """What would have to stay at home: liquid first, since it comes from a tap, then the heaviest of what can be spared."""
+    if left is None or left >= load.most:
+        return ""
+    excess = load.most - left
+    if excess <= load.liquids:
+        return f"{units.show(excess, 'mass')} of its liquids: full to {units.show(max((load.liquids - excess) / load.liquids, 0.0), 'share')}"
+    rest, gone = excess - load.liquids, []
+    for piece in sorted(load.pieces, key=lambda p: (p.needed, -p.mass)):
+        if rest <= 0:
+            break
+        if not piece.needed:
+            rest -= piece.mass
+            gone.append(piece.name)
+    words = joined(["all liquids", *gone]) if load.liquids > 0 else joined(gone)
+    if rest > 0:
+        return f"{words}, and {units.show(rest, 'mass')} more" if words else f"{units.show(rest, 'mass')}"
+    return words
 
 
 def _floor(c: Carrier) -> float:
@@ -205,7 +194,39 @@ def least_excess(rows: Sequence[Row]) -> str:
     return "" if near is None or near.spare is None else f"Nearest is {near.chassis.name}: {joined(near.why)}"
 
 
-def wanted(load: Figure, footprints: float, listed: Sequence[Chassis], units: Units) -> str:
+def needs(row: Row, load: Load, units: Units) -> str:
+    """The ratings that a carrier nobody has read would need for a load, in words."""
+    parts = [f"{m.name} {units.show(m.needs(load.most), 'mass')}" for m in row.limits if m.per != (0.0, 0.0)]
+    return ", ".join(parts)
+
+
+def beside(one: Row, other: Row, load: Load, units: Units) -> list[tuple[str, str, str]]:
+    """What two carriers would have to spare with a load, limit by limit: name, of the one, of the other."""
+    names = dict.fromkeys(m.key for r in (one, other) for m in r.limits)
+    told = []
+    for key in names:
+        name = next(m.name for r in (one, other) for m in r.limits if m.key == key)
+        told.append((name, _spare(one, key, load, units), _spare(other, key, load, units)))
+    return told
+
+
+def _spare(row: Row, key: str, load: Load, units: Units) -> str:
+    limit = next((m for m in row.limits if m.key == key), None)
+    if limit is None:
+        return ""
+    if limit.left.low is None or limit.left.high is None:
+        return "no rating"
+    low, high = limit.left.low - load.most, limit.left.high - load.most
+    if abs(high - low) < 1:
+        return _words(low, units)
+    return _words(low, units) if (low < 0) == (high < 0) and low < 0 else f"{_words(low, units)} to {_words(high, units)}"
+
+
+def _words(spare: float, units: Units) -> str:
+    return f"{units.show(abs(spare), 'mass')} {'to spare' if spare >= 0 else 'too much'}"
+
+
+def wanted(load: Load, listed: Sequence[Chassis], units: Units) -> str:
     """The ratings that a trailer nobody has looked at needs for a list, so that it can be bought or refused by them.
 
     The lightest class with the floor for it stands in for its own weight; the tongue is taken at 12 %.
@@ -213,13 +234,13 @@ def wanted(load: Figure, footprints: float, listed: Sequence[Chassis], units: Un
     roomy = [
         c
         for c in listed
-        if isinstance(c.carrier, Trailer) and _floor(c.carrier) >= footprints * WALK and c.carrier.empty is not None
+        if isinstance(c.carrier, Trailer) and _floor(c.carrier) >= load.footprints * WALK and c.carrier.empty is not None
     ]
     if not roomy:
         return "No trailer class has the floor for this list."
     model = min(roomy, key=lambda c: bare(c.carrier).mass)
     own = bare(model.carrier).mass
-    laden = own + load.value + load.plus_minus
+    laden = own + load.most
     on_axles = laden * (1 - TONGUE)
     parts = [f"a gross rating of at least {units.show(laden, 'mass')}"]
     for count, word in ((1, "one axle"), (2, "two axles")):

@@ -128,15 +128,16 @@ def _rest(b: Brief, steps: Steps, have: Stock) -> list[Needed]:
     if at["generator"] > 0:
         found += have.of_kind(GENERATOR, 1, "mains voltage", {"gasoline": 0.01}, power=at["generator"])
     found += have.of_kind(BATTERY, max(ceil(at["battery"] / 100 - 1e-9), 1), "to start, and for the day", {}, charge=100.0)
+    along: list[Needed] = []
     if set(b.surfaces) & FLAT_WORK:
-        found += have.entry("cleaner-20", b.operators, "flat work", "Surface cleaner", 15.0)
-    found += have.of_kind(TOOLBOX, 1, "tools, fittings and what nobody counts", {}, long=1.2)
+        along += have.entry("cleaner-20", b.operators, "flat work", "Surface cleaner", 15.0)
+    along += have.of_kind(TOOLBOX, 1, "tools, fittings and what nobody counts", {}, long=1.2)
     for entry, name, mass, why in ALONG:
-        found += have.entry(entry, 1, why, name, mass)
-    found += have.entry("guns-2", ceil(b.operators / 2), "a gun and lance for each operator", "Guns and lances", 6.4)
-    found += have.entry("bag", ceil(b.crew / 2), "people's own things, for each two who ride along", "Crew bags", 16.0)
-    found += have.entry("cooler", ceil(b.crew / 3), "drinking water for a day", "Drinking water", 13.0)
-    return found
+        along += have.entry(entry, 1, why, name, mass)
+    along += have.entry("guns-2", ceil(b.operators / 2), "a gun and lance for each operator", "Guns and lances", 6.4)
+    along += have.entry("bag", ceil(b.crew / 2), "people's own things, for each two who ride along", "Crew bags", 16.0)
+    along += have.entry("cooler", ceil(b.crew / 3), "drinking water for a day", "Drinking water", 13.0)
+    return [*found, *(replace(n, spare=True) for n in along)]
 
 
 FLAT_WORK = {"concrete"}

@@ -22,7 +22,7 @@ MORE = 0.25
 class Needed(Struct, frozen=True):
     """One row of the list. entry: catalog id, or empty for a bare footprint.  dry, road: of all of them [kg] with ±.
 
-    length, width: of one [m].  supplied: the customer brings it.
+    length, width: of one [m].  supplied: the customer brings it.  spare: the work does not fall with it.
     """
 
     name: str
@@ -34,6 +34,7 @@ class Needed(Struct, frozen=True):
     width: float
     why: str
     supplied: str = ""
+    spare: bool = False
 
 
 class Wanted(Struct, frozen=True):

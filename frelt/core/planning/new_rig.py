@@ -44,6 +44,13 @@ def new_rig(
     return with_chassis(rig, choice, new_id, crew)
 
 
+def private(rules: RuleSet) -> RuleSet:
+    """The rules for ground that is no public road: what is law there asks for nothing; plates and customs stay."""
+    off = {"brakes_from": None, "width": None, "height": None, "length": None, "bridge": False, "thresholds": ()}
+    name = f"{rules.name}, private ground"
+    return replace(rules, id="own", name=name, source=f"{rules.source}; the brief says no public roads", **off)
+
+
 def every_fill(rig: Rig, new_id: NewId) -> Rig:
     """The rig with one state more on the road, in which every tank may be anywhere: to look at, not to be kept."""
     like = next((s for s in rig.states if s.road), None)

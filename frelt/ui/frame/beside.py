@@ -112,7 +112,8 @@ class Beside(QDialog):
             return
         if self.others:
             self.choices[0].setCurrentIndex(len(rigs))
-            self.choices[1].setCurrentIndex(self.choices[1].findData(here.id))
+            two = len(self.others) > 1
+            self.choices[1].setCurrentIndex(len(rigs) + 1 if two else self.choices[1].findData(here.id))
             return
         other = next(
             (r for r in rigs if r.id == here.parent or r.parent == here.id), next((r for r in rigs if r.id != here.id), here)

@@ -9,7 +9,8 @@ from ....core.base.text import capital
 from ....core.base.value import FreltError
 from ....core.model.carrier import Trailer
 from ....core.model.catalog_entry import Chassis
-from ....core.planning.new_rig import WATER, new_rig, with_chassis
+from ....core.model.rules import RuleSet
+from ....core.planning.new_rig import WATER, new_rig, private, with_chassis
 from ...frame.desk import WORST, Desk
 from ...frame.step import Step
 from ...widgets.fields import column, heading, prose
@@ -82,8 +83,10 @@ class ChassisList(QWidget):
         if chosen is None:
             return
         rules = next((s for s in stock.rule_sets() if s.id == self.desk.settings.value.rules), None)
-        crew, water = self.desk.session.document.job.brief.crew, self.water.currentData()
-        made = new_rig(chosen, chosen.carrier.name, new_id, rules, water, crew)
+        brief, water = self.desk.session.document.job.brief, self.water.currentData()
+        if not brief.public_roads:
+            rules = private(rules or RuleSet())
+        made = new_rig(chosen, chosen.carrier.name, new_id, rules, water, brief.crew)
         self.desk.session.add_rig(made, "new rig")
         self.desk.show_state(WORST)
         self.desk.go(Step.CHASSIS)
@@ -94,7 +97,7 @@ class ChassisList(QWidget):
         if chosen is None or rig is None:
             return
         try:
-            made = with_chassis(rig, chosen, new_id)
+            made = with_chassis(rig, chosen, new_id, self.desk.session.document.job.brief.crew)
         except FreltError as err:
             self.desk.said.emit(f"{capital(str(err))}.")
             return
