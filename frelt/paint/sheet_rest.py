@@ -8,12 +8,15 @@ from ..core.base.units import Units
 from ..core.judge.check import KINDS, Check
 from ..core.judge.marks import WORDS, is_open, mark_of
 from ..core.judge.words import brief, sentence, subject
+from ..core.liquids.aging import strength_now
+from ..core.liquids.mixing import on_the_wall
 from ..core.liquids.on_the_road import unread
 from ..core.masses.bare import on_axles
 from ..core.masses.kit import line_mass
 from ..core.masses.nobody_counted import nobody_counted
 from ..core.model.condition import whose
 from ..core.model.kit import KitLine
+from ..core.model.mix import Mix
 from ..core.model.rig import Rig, fill_range
 from ..core.model.state import State
 from ..core.planning.kit import kit_places
@@ -131,9 +134,19 @@ def _things(leaf: Leaf, rig: Rig, units: Units) -> None:
     if carriers:
         leaf.heading("Whose, and how it came")
         _pairs(leaf, carriers)
+    if rig.mixes:
+        leaf.heading("Mixes")
+        _pairs(leaf, [_mix(m, units) for m in rig.mixes])
     if rig.kit:
         leaf.heading("Kit")
         _pairs(leaf, [_kit(rig, line, units) for line in rig.kit])
+
+
+def _mix(mix: Mix, units: Units) -> tuple[str, str]:
+    """A kept mix: its strengths, its amount and the dilutions after it."""
+    steps = ", ".join(f"1:{s:g}" for s in mix.steps)
+    after = f", then {steps}: {on_the_wall(mix):.2%} on the wall" if steps else ""
+    return mix.name, f"{mix.stock:.1%} to {mix.target:.1%}, {units.show(mix.volume, 'volume')}{after}"
 
 
 def _kit(rig: Rig, line: KitLine, units: Units) -> tuple[str, str]:
@@ -169,7 +182,10 @@ def _figures(leaf: Leaf, solved: Solved, units: Units) -> None:
     rows += _ratings(solved, units)
     for name, liquid in {t.liquid.name: t.liquid for _, _, t in solved.rig.tanks()}.items():
         d = liquid.density
-        rows.append((name, f"{units.show(d.value, 'density')} ± {units.show(d.plus_minus, 'density', False)}, {d.source}"))
+        words = f"{units.show(d.value, 'density')} ± {units.show(d.plus_minus, 'density', False)}, {d.source}"
+        now = strength_now(liquid)
+        aged = f"; now about {now.value:.1%} ± {now.plus_minus:.1%}" if liquid.age and not liquid.tested else ""
+        rows.append((name, f"{words}{aged}"))
     if rows:
         leaf.heading("Where the figures come from")
         _pairs(leaf, rows)

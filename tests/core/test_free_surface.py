@@ -14,10 +14,11 @@ from frelt.core.kind.make import made
 from frelt.core.liquids.free_surface import box_shift, left_behind, shift
 from frelt.core.liquids.on_slope import on_slope
 from frelt.core.liquids.stability import BRAKING, CORNERING, lean
+from frelt.core.masses.bare import bare
 from frelt.core.model.item import Placement, PortPart, TankPart
 from frelt.core.model.state import State
 from frelt.core.solve import solve
-from tests.conftest import block, examples, rig, tank
+from tests.conftest import block, examples, rig, tank, trailer
 
 
 def part(shape: str = "box", size: float = 0.8, **more: object) -> TankPart:
@@ -87,6 +88,23 @@ def test_figures_of_comparison_by_hand() -> None:
     assert found.rollover == pytest.approx(2.0 / (2 * height)) == pytest.approx(found.rollover_wet, rel=1e-6)
     assert found.front == pytest.approx(700.0 * BRAKING * height / 4.0) and found.liquid == 0.0
     assert found.side == pytest.approx(700.0 * CORNERING * height / 2.0)
+
+
+def test_sway_takes_everything_as_a_body() -> None:
+    """Against a cloud of points in the bare trailer's and the block's rectangles: the root of their mean square about the axles."""
+    one = rig(block("b", 200.0, 2.0, 0.3, 0.8))
+    solved = solve(one)
+    found = lean(solved, 0, {}, "t")
+    assert found is not None and solved.loads is not None
+    own = bare(trailer())
+    rng = np.random.default_rng(7)
+
+    def cloud(x: float, y: float, long: float, wide: float) -> float:
+        px, py = x + long * (rng.random(200_000) - 0.5), y + wide * (rng.random(200_000) - 0.5)
+        return float(((px - 3.0) ** 2 + py**2).mean())
+
+    square = (500.0 * cloud(own.x, 0.0, 6.0, 2.0) + 200.0 * cloud(2.0, 0.3, 0.8, 0.8)) / 700.0
+    assert found.sway == pytest.approx(square**0.5 / 4.0, rel=3e-3)
 
 
 def test_half_a_tank_lowers_the_threshold_and_a_full_one_does_not_move() -> None:

@@ -2,7 +2,7 @@
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QLineEdit, QWidget
+from PyQt6.QtWidgets import QApplication, QLineEdit, QPushButton, QWidget
 
 from frelt.ui.frame.window import Window
 
@@ -23,3 +23,11 @@ def go(window: Window, step: int) -> QWidget:
     window.desk.go(step)
     QApplication.processEvents()
     return window.right.page(step)
+
+
+def press(root: QWidget, words: str) -> None:
+    """Press a button or link that is seen, by its words."""
+    QApplication.processEvents()
+    (button,) = [b for b in root.findChildren(QPushButton) if b.text() == words and b.isVisibleTo(root)]
+    button.click()
+    QApplication.processEvents()

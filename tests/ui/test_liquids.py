@@ -12,8 +12,9 @@ from pytestqt.qtbot import QtBot
 
 from frelt.core.base.units import INCH
 from frelt.ui.frame.window import Window
+from frelt.ui.steps.liquids.mixes import MixBlock
 from frelt.ui.steps.liquids.page import LiquidsPage
-from tests.ui.hands import go, typed
+from tests.ui.hands import go, press, typed
 
 LEFT = Qt.MouseButton.LeftButton
 
@@ -207,15 +208,38 @@ def test_slopes_and_mixes_answer_as_they_are_typed(window: Window) -> None:
     typed(more, "slope-along", "5")
     assert window.desk.session.rig.state("leaving").slope_along == pytest.approx(0.05)  # type: ignore[union-attr]
     assert any("stays behind its outlet" in words for words, _ in more.slopes.lines)
+    press(more, "Add mix")
     typed(more, "mix-stock", "12")
     typed(more, "mix-target", "6")
     typed(more, "mix-volume", "50 gal")
-    mixed = dict(more.mixed.lines)
-    assert (
-        mixed["SH"] == "25 gal" and mixed["Water"] == "25 gal" and mixed["Through mixer and injector, on the wall"] == "0.38%"
-    )
+    (block,) = more.mixes.findChildren(MixBlock)
+    assert block.said.text() == "25 gal of what is bought and 25 gal of water."
+    typed(more, "mix-steps", "1:2, 15:1")
+    rig = window.desk.session.rig
+    assert rig is not None and rig.mixes[0].steps == (2.0, 15.0) and "On the wall 0.12%" in block.said.text()
+    typed(more, "mix-steps", "soap")
+    assert "is no ratio" in block.steps.error.text()
     typed(more, "mix-target", "15")
-    assert any("cannot be mixed" in words for words, _ in more.mixed.lines)
+    assert "cannot be mixed" in block.said.text()
+    for _ in range(6):
+        window.desk.undo()
+    assert not more.mixes.findChildren(MixBlock) or window.desk.session.rig.mixes == ()  # type: ignore[union-attr]
+
+
+def test_sh_of_some_age_is_weaker_and_lasts_less_until_it_is_measured(window: Window) -> None:
+    rig = window.desk.session.rig
+    assert rig is not None
+    item = next(i for i in rig.items if i.tanks and i.tanks[0].liquid.substance == "SH")
+    window.desk.take(item.id)
+    window.right.things.hand.more.click()
+    sheet = window.right.things.hand.sheet
+    assert sheet is not None
+    typed(sheet, "sh-age", "60")
+    assert "Now about 10." in sheet.contents.now.text()
+    sheet.contents.tested.click()
+    assert sheet.contents.now.text() == "As measured"
+    liquid = window.desk.session.rig.item(item.id).tanks[0].liquid  # type: ignore[union-attr]
+    assert liquid.age == 60 and liquid.tested
 
 
 def test_the_tightest_hour_is_shown_on_the_bench(window: Window) -> None:

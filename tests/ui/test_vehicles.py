@@ -27,7 +27,7 @@ from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.job.carriers import CarriersWindow
 from tests.conftest import LONG
-from tests.ui.hands import go, typed
+from tests.ui.hands import go, press, typed
 
 Fresh = Callable[[Document], Window]
 
@@ -49,14 +49,6 @@ def choose(root: QWidget, name: str, data: object) -> None:
     (box,) = [b for b in root.findChildren(QComboBox) if b.accessibleName() == name and b.isVisibleTo(root)]
     box.setCurrentIndex(box.findData(data))
     box.activated.emit(box.currentIndex())
-    QApplication.processEvents()
-
-
-def press(root: QWidget, words: str) -> None:
-    """Press a button or link that is seen, by its words."""
-    QApplication.processEvents()
-    (button,) = [b for b in root.findChildren(QPushButton) if b.text() == words and b.isVisibleTo(root)]
-    button.click()
     QApplication.processEvents()
 
 

@@ -8,6 +8,7 @@ from ..base.arrays import Array
 from ..base.constants import FUEL_PUMP, SOAP_SHARE
 from ..kind.capability import Can, can
 from ..kind.registry import given
+from ..liquids.aging import strength_now
 from ..liquids.drain import drain_time, valve_of
 from ..model.day import DRAWING, Act, ActKind, Day, called
 from ..model.item import ConsumerPart, Item
@@ -40,7 +41,8 @@ def runs(rig: Rig, act: Act) -> list[Item]:
 
 def drawn_share(stock: Liquid, wall: float) -> float:
     """What share of a mix is drawn from stock for a strength on the wall; all of it where the stock is not stronger."""
-    return min(wall / stock.strength, 1.0) if stock.strength > 0 else 1.0
+    now = strength_now(stock).value
+    return min(wall / now, 1.0) if now > 0 else 1.0
 
 
 def flow_of(aboard: Aboard, day: Day, act: Act, fills: Array) -> Flow:

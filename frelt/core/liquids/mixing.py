@@ -10,6 +10,7 @@ from math import pi
 from ..base.value import FreltError
 from ..kind.registry import kind_of
 from ..model.item import HosePart
+from ..model.mix import Mix
 from ..model.rig import Rig
 
 # Propylene glycol in water: share by volume and freezing point [°C]; ASHRAE Handbook, Fundamentals, from memory.
@@ -37,6 +38,31 @@ def chain(stock: float, ratios: Sequence[float]) -> float:
     for ratio in ratios:
         stock /= 1 + ratio
     return stock
+
+
+def on_the_wall(mix: Mix) -> float:
+    """What a kept mix comes to after all its steps, a share."""
+    return chain(mix.target, mix.steps)
+
+
+def steps_of(text: str) -> tuple[float, ...]:
+    """Parts of water to one part [shares], as people type them, `1:2, 15:1`: of a pair the larger is the water. Raises FreltError."""
+    found = []
+    for part in filter(None, (p.strip() for p in text.replace(";", ",").split(","))):
+        numbers = [n.strip() for n in part.replace(" to ", ":").split(":")]
+        try:
+            values = [float(n) for n in numbers]
+        except ValueError:
+            values = []
+        if not values or len(values) > 2 or min(values) < 0 or (len(values) == 2 and min(values) == 0):
+            raise FreltError(f"“{part}” is no ratio; type one like 1:2 or 15:1, and a chain as 1:2, 15:1")
+        found.append(values[0] if len(values) == 1 else max(values) / min(values))
+    if len(found) > MOST_STEPS:
+        raise FreltError(f"{len(found)} dilutions in a row; expected at most {MOST_STEPS}")
+    return tuple(found)
+
+
+MOST_STEPS = 6
 
 
 def lasts(volume: float, stock: float, wall: float, flow: float) -> float:

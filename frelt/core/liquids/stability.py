@@ -8,6 +8,7 @@ Sources: static stability factor T / 2h, NHTSA; liquids: `free_surface`.
 import numpy as np
 from msgspec import Struct
 
+from ..geometry.faces import body_box
 from ..geometry.tank_shape import centroid_height
 from ..masses.item_rows import Tank
 from ..model.carrier import Carrier, Trailer
@@ -24,7 +25,8 @@ class Lean(Struct, frozen=True):
     rollover_wet: the same with its liquids gone to the low side.  forward, sideways: how far the liquids' common centre goes
     under 0.5 g braking and 0.3 g cornering [m].  front: what braking adds to the coupler or the front axle [kg], of which
     liquid: by the liquids alone.  side: what cornering moves from one side's wheels to the other [kg].
-    sway: radius of gyration about the axles, as a share of coupler to axles; nan for a vehicle.
+    sway: radius of gyration about the axles in plan, as a share of coupler to axles, every thing and the bare trailer taken as bodies
+    as long and wide as they are; nan for a vehicle.
     """
 
     carrier: str
@@ -65,7 +67,7 @@ def lean(solved: Solved, state: int, fills: dict[str, float], carrier_id: str) -
     base = rear - front
     by_liquid = forward * liquid_mass / base
     transfer = mass * BRAKING * height / base
-    spread = float(every[:, 0] @ (every[:, 1] - rear) ** 2 / mass) ** 0.5
+    spread = _spread(solved, own, tanks, carrier, mass, rear) if isinstance(carrier, Trailer) else 0.0
     threshold = track / (2 * height) if height > 0 else float("inf")
     return Lean(
         carrier=carrier_id,
@@ -80,6 +82,31 @@ def lean(solved: Solved, state: int, fills: dict[str, float], carrier_id: str) -
         side=mass * CORNERING * height / track + sideways * liquid_mass / track,
         sway=spread / base if isinstance(carrier, Trailer) else float("nan"),
     )
+
+
+def _spread(
+    solved: Solved, rows: list[int], tanks: list[tuple[Tank, float]], carrier: Trailer, mass: float, axles: float
+) -> float:
+    """Radius of gyration about a vertical axis through the axles' middle [m]."""
+    assert solved.loads is not None
+    listed = [solved.loads.table.rows[i] for i in rows]
+    total: float = sum(r.mass * ((r.x - axles) ** 2 + r.y**2 + _own_spread(solved, carrier, r.item)) for r in listed)
+    for tank, fill in tanks:
+        own = (tank.part.length**2 + tank.part.width**2) / 12
+        total += tank.full * fill * ((tank.x - axles) ** 2 + tank.y**2 + own)
+    return float((total / mass) ** 0.5)
+
+
+def _own_spread(solved: Solved, carrier: Trailer, item_id: str) -> float:
+    """Square of the radius of gyration of a body about its own middle, a box as long and wide as it is [m²].
+
+    The bare trailer is one from its coupler to its end.
+    """
+    if not item_id:
+        x0, y0, x1, y1, _ = body_box(carrier)
+        return ((x1 - min(carrier.coupler_x, x0)) ** 2 + (y1 - y0) ** 2) / 12
+    item = next((i for i in solved.rig.items if i.id == item_id), None)
+    return 0.0 if item is None else (item.length.value**2 + item.width.value**2) / 12
 
 
 def _fill(shown: float, fills: dict[str, float], tank: Tank) -> float:

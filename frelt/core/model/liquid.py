@@ -16,7 +16,8 @@ Substance = Literal["water", "SH", "soap", "gasoline", "diesel", "acid", "oxidiz
 class Liquid(Value, frozen=True, kw_only=True):
     """density: [kg/m³], at its temperature [°C].  tint: how it is drawn.
 
-    substance: what it is, whatever it is called.  strength: of SH, its trade strength as a share.
+    substance: what it is, whatever it is called.  strength: of SH, its trade strength as a share, as bought.
+    age: since then [days].  tested: whether that strength was measured, so that its age takes nothing off.
     """
 
     name: Text
@@ -25,6 +26,8 @@ class Liquid(Value, frozen=True, kw_only=True):
     celsius: Annotated[float, Meta(ge=-30, le=110)] = 20.0
     substance: Substance = "other"
     strength: Share = 0.0
+    age: Annotated[float, Meta(ge=0, le=1000)] = 0.0
+    tested: bool = False
 
     @property
     def short(self) -> str:

@@ -13,6 +13,7 @@ from .day import Day
 from .fit_out import FitOut
 from .item import Item, TankPart
 from .kit import KitLine
+from .mix import Mix
 from .names import InState, ParentRig, RigId, Waved
 from .rules import RuleSet
 from .state import FillRange, State
@@ -64,6 +65,7 @@ class Rig(Value, frozen=True, kw_only=True):
     nobody_counted: Figure | None = None
     accepted: tuple[Accepted, ...] = ()
     day: Day | None = None
+    mixes: tuple[Mix, ...] = ()
     later_counted: bool = False
     forklift: Forklift = Forklift()
     note: Text = ""

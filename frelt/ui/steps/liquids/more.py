@@ -6,27 +6,26 @@ from itertools import pairwise
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
-from ....core.base.constants import WALL_STRENGTH
+from ....core.base.constants import TRIGGER_SHARE, WALL_STRENGTH
 from ....core.base.text import capital, duration
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.kind.capability import can
 from ....core.kind.registry import given
+from ....core.liquids.aging import strength_now
 from ....core.liquids.drain import level_time
-from ....core.liquids.mixing import antifreeze, batch, chain, hold_up, lasts
+from ....core.liquids.mixing import antifreeze, hold_up, lasts
 from ....core.liquids.on_slope import on_slope
 from ....core.liquids.stability import BRAKING, CORNERING, lean
 from ....core.statics.worst import highest, lowest
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import FigureField, heading
+from .mixes import Mixes
 
 MIX: tuple[tuple[str, str, Quantity, float, float], ...] = (
-    ("stock", "SH as delivered", "share", 0.125, 0.2),
-    ("target", "Wanted", "share", 0.06, 0.2),
-    ("volume", "How much of it", "volume", 0.2, 10.0),
-    ("mixer", "Mixer's share of it", "share", 1.0, 1.0),
-    ("ratio", "Injector, 1 to", "number", 15.0, 200.0),
+    ("wall", "SH on the wall", "share", WALL_STRENGTH, 0.2),
+    ("trigger", "Trigger open", "share", TRIGGER_SHARE, 1.0),
     ("cold", "Antifreeze down to, °C", "number", -20.0, 60.0),
 )
 
@@ -49,6 +48,7 @@ class MorePart(QWidget):
             low = -60.0 if name == "cold" else 0.0
             put = partial(self._set, name)
             self.fields[name] = FigureField(words, quantity, units, put, low=low, high=high, name=f"mix-{name}")
+        self.mixes = Mixes(desk)
         box = QVBoxLayout(self)
         box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(5)
@@ -59,7 +59,8 @@ class MorePart(QWidget):
             self.along,
             self.across,
             self.slopes,
-            heading("Mixes"),
+            self.mixes,
+            heading("SH aboard, and the cold"),
             *self.fields.values(),
             self.mixed,
         ):
@@ -76,6 +77,7 @@ class MorePart(QWidget):
             field.show_value(self.values[name])
         self.figures.show_facts(self._lean())
         self.slopes.show_facts([*self._slope(), *self._joined()])
+        self.mixes.refresh()
         self.mixed.show_facts(self._mix())
 
     def _lean(self) -> list[tuple[str, str]]:
@@ -133,20 +135,16 @@ class MorePart(QWidget):
     def _mix(self) -> list[tuple[str, str]]:
         rig, units, v = self.desk.rig, self.desk.units, self.values
         said: list[tuple[str, str]] = []
-        try:
-            stock, water = batch(v["stock"], v["target"], v["volume"])
-            said += [("SH", units.show(stock, "volume")), ("Water", units.show(water, "volume"))]
-        except FreltError as err:
-            said.append((f"{capital(str(err))}.", ""))
-        said.append(("Through mixer and injector, on the wall", f"{chain(v['target'] * v['mixer'], (v['ratio'],)):.2%}"))
         if rig is None:
             return said
         pump = next((i for i in rig.items if can(i, "soft wash")), None)
         tanks = [t for _, _, t in rig.tanks() if t.liquid.tint == "sh"]
         if pump is not None and tanks:
             volume = sum(t.capacity.value * (t.top - t.heel) for t in tanks)
-            time = lasts(volume, tanks[0].liquid.strength, WALL_STRENGTH, given(pump)["flow"])
-            said.append((f"SH aboard lasts, {WALL_STRENGTH:.0%} on the wall, pump full on", duration(time)))
+            now = strength_now(tanks[0].liquid)
+            time = lasts(volume, now.value, v["wall"], given(pump)["flow"] * max(v["trigger"], 0.01))
+            said.append((f"SH aboard is about {now.value:.1%} ± {now.plus_minus:.1%}", (now.note and "by age") or now.source))
+            said.append((f"… and lasts, {v['wall']:.1%} on the wall, trigger {v['trigger']:.0%}", duration(time)))
         try:
             share, held = antifreeze(v["cold"]), hold_up(rig)
             said.append(

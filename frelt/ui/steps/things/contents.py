@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from msgspec.structs import replace
-from PyQt6.QtWidgets import QComboBox, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QVBoxLayout, QWidget
 
 from ....core.base.figure import Figure
 from ....core.base.text import capital, uncapital
@@ -11,6 +11,7 @@ from ....core.base.value import FreltError
 from ....core.edit.items import with_item
 from ....core.kind.make import sized_by_volume
 from ....core.kind.substances import LIQUIDS, at_temperature, hypochlorite, other
+from ....core.liquids.aging import strength_now
 from ....core.model.item import HosePart, Item, TankPart
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column
@@ -38,11 +39,29 @@ class Contents(QWidget):
         self.liquid.addItem("Other liquid", "")
         self.liquid.activated.connect(self._set_liquid)
         self.strength = FigureField("Strength", "share", units, self._set_strength, low=0.001, high=0.2, name="strength")
+        self.age = FigureField("Days since it was bought", "number", units, self._set_age, high=1000, name="sh-age")
+        self.tested = QCheckBox("Strength measured now")
+        self.tested.clicked.connect(lambda: self._put_liquid("strength measured", tested=self.tested.isChecked()))
+        self.now = Words()
+        self.now.setObjectName("quiet")
+        self.now.setWordWrap(True)
         self.warmth = FigureField("Temperature", "number", units, self._set_warmth, low=-30, high=230, name="temperature")
         self.density = FigureField("Density", "density", units, self._set_density, low=200, high=3000, name="density")
         self.tank = QWidget()
         self.tank.setLayout(
-            column(self.capacity, self.heel, self.top, self.usable, self.liquid, self.strength, self.warmth, self.density)
+            column(
+                self.capacity,
+                self.heel,
+                self.top,
+                self.usable,
+                self.liquid,
+                self.strength,
+                self.tested,
+                self.age,
+                self.now,
+                self.warmth,
+                self.density,
+            )
         )
         self.hoses = [self._hose(n) for n in range(MOST_HOSES)]
         box = QVBoxLayout(self)
@@ -62,7 +81,14 @@ class Contents(QWidget):
             self.top.show_value(tank.top)
             usable = max(tank.top - tank.heel, 0.0) * tank.capacity.value
             self.usable.setText(f"Usable between heel and float: {self.desk.units.show(usable, 'volume')}")
-            self.strength.setVisible(tank.liquid.tint == "sh")
+            for widget in (self.strength, self.age, self.tested, self.now):
+                widget.setVisible(tank.liquid.tint == "sh")
+            self.age.setEnabled(not tank.liquid.tested)
+            self.age.show_value(tank.liquid.age)
+            self.tested.setChecked(tank.liquid.tested)
+            now = strength_now(tank.liquid)
+            self.now.setText(f"Now about {now.value:.1%} ± {now.plus_minus:.1%}" if not tank.liquid.tested else "As measured")
+            tip(self.now, now.note)
             self.strength.show_value(tank.liquid.strength)
             fahrenheit = self.desk.units.length in ("in", "ft-in")
             self.warmth.label.setText(f"Temperature, {'°F' if fahrenheit else '°C'}")
@@ -108,9 +134,23 @@ class Contents(QWidget):
         liquid = next((x for x in LIQUIDS if x.name == name), None) or other("other liquid", 1000.0, 50.0)
         self._put_tank(f"filled with {liquid.name}", liquid=liquid)
 
+    def _put_liquid(self, words: str, **fields: object) -> None:
+        item = self._item()
+        tank = next(iter(item.tanks), None) if item is not None else None
+        if tank is not None:
+            self._put_tank(words, liquid=replace(tank.liquid, **fields))
+
+    def _set_age(self, value: float | None) -> None:
+        if value is not None:
+            self._put_liquid("age of its SH", age=value)
+
     def _set_strength(self, value: float | None) -> None:
         if value is not None:
+            item = self._item()
+            old = item.tanks[0].liquid if item is not None and item.tanks else None
             liquid = hypochlorite(round(value * 100, 2))
+            if old is not None:
+                liquid = replace(liquid, age=old.age, tested=old.tested)
             self._put_tank(f"filled with {liquid.name}", liquid=liquid)
 
     def _set_warmth(self, value: float | None) -> None:
