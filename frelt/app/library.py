@@ -13,7 +13,7 @@ from msgspec.structs import replace
 
 from ..core.base.value import FreltError
 from ..core.kind.catalog import spoken
-from ..core.model.carrier import Carrier, Trailer
+from ..core.model.carrier import Carrier, Trailer, Vehicle, kind_of_carrier
 from ..core.model.catalog_entry import Chassis, Entry
 from ..core.model.condition import Condition
 from ..core.model.document import Document, Job
@@ -123,7 +123,7 @@ class Library:
         wanted = spoken(text)
 
         def fits(one: Chassis) -> bool:
-            kind = "trailer" if isinstance(one.carrier, Trailer) else one.carrier.body_kind
+            kind = one.carrier.body_kind if isinstance(one.carrier, Vehicle) else kind_of_carrier(one.carrier)
             have = spoken(f"{one.name} {kind} {one.words}")
             return all(any(h.startswith(w) for h in have) for w in wanted)
 

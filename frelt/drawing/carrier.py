@@ -1,7 +1,10 @@
 """A carrier drawn in plan, from the left side and from behind; kept while it is the same."""
 
+from typing import Any
+
 from ..core.base.kept import Kept, Memo
-from ..core.model.carrier import Carrier, Trailer
+from ..core.model.carrier import Carrier, Trailer, Vehicle
+from . import stand as stands
 from . import trailer as trailers
 from . import vehicle as vehicles
 from .shapes import Group
@@ -11,16 +14,23 @@ _sides: Memo[tuple[Group, ...]] = Memo(64)
 _rears: Memo[tuple[Group, ...]] = Memo(64)
 
 
+def _drawn(carrier: Carrier) -> Any:
+    """The file that draws carriers of its kind."""
+    return trailers if isinstance(carrier, Trailer) else vehicles if isinstance(carrier, Vehicle) else stands
+
+
 def extent(carrier: Carrier) -> tuple[float, float, float, float, float]:
     """x0, x1, y0, y1 and the height that the empty carrier takes on a drawing [m]."""
-    return trailers.extent(carrier) if isinstance(carrier, Trailer) else vehicles.extent(carrier)
+    found: tuple[float, float, float, float, float] = _drawn(carrier).extent(carrier)
+    return found
 
 
 def plan(carrier: Carrier, kept: Kept) -> tuple[Group, ...]:
     """From above, forward to the left, right side up."""
 
     def make() -> tuple[Group, ...]:
-        return trailers.plan(carrier) if isinstance(carrier, Trailer) else vehicles.plan(carrier)
+        made: tuple[Group, ...] = _drawn(carrier).plan(carrier)
+        return made
 
     return _plans.get(kept, carrier.id, (carrier,), make)
 
@@ -32,7 +42,10 @@ def side(carrier: Carrier, kept: Kept, parked: bool = False) -> tuple[Group, ...
     """
 
     def make() -> tuple[Group, ...]:
-        return trailers.side(carrier, parked) if isinstance(carrier, Trailer) else vehicles.side(carrier)
+        made: tuple[Group, ...] = (
+            trailers.side(carrier, parked) if isinstance(carrier, Trailer) else _drawn(carrier).side(carrier)
+        )
+        return made
 
     return _sides.get(kept, (carrier.id, parked), (carrier,), make)
 
@@ -41,6 +54,7 @@ def rear(carrier: Carrier, kept: Kept) -> tuple[Group, ...]:
     """From behind: what stands behind the load, then deck and wheels."""
 
     def make() -> tuple[Group, ...]:
-        return trailers.rear(carrier) if isinstance(carrier, Trailer) else vehicles.rear(carrier)
+        made: tuple[Group, ...] = _drawn(carrier).rear(carrier)
+        return made
 
     return _rears.get(kept, carrier.id, (carrier,), make)

@@ -59,7 +59,7 @@ def drawing_of(
     Raises FreltError where there is no carrier, or none or no state of that id.
     """
     rig = solved.rig
-    carrier = next((c for c in rig.carriers if c.id == carrier_id), None) if carrier_id else rig.trailer or rig.vehicle
+    carrier = next((c for c in rig.carriers if c.id == carrier_id), None) if carrier_id else rig.main
     if carrier is None:
         known = [c.id for c in rig.carriers]
         raise FreltError(

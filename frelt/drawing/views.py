@@ -133,7 +133,7 @@ def scenes(
     fills: drawn instead of the state's.  right_side: the side view has the right side in front; stations stay
     where they are.  whole: the partner is drawn to its end, not broken off behind the hitch.
     """
-    carrier = next((c for c in rig.carriers if c.id == carrier_id), rig.trailer or rig.vehicle)
+    carrier = next((c for c in rig.carriers if c.id == carrier_id), rig.main)
     if carrier is None:
         return {}
     fills = {**level_fills(rig, frames, state), **(fills or {})} if state is not None and rig.joined else fills or {}

@@ -20,6 +20,7 @@ from ..core.model.carrier import (
     Deck,
     Door,
     Seat,
+    Stand,
     Tires,
     Trailer,
     TrailerEmpty,
@@ -36,7 +37,7 @@ from .rows import Row, every, rows, table
 from .strict import typed
 
 VEHICLES = ("pickup", "flatbed", "service body", "box truck", "van")
-KINDS = ("trailer", *VEHICLES)
+KINDS = ("trailer", "stand", *VEHICLES)
 REQUIRED = ("id", "name", "carrier", "deck_length_mm", "deck_width_mm", "axles_mm")
 COLUMNS = (
     *("id", "name", "carrier", "words", "coupler", "sharing", "deck_length_mm", "deck_width_mm", "deck_height_mm", "surface"),
@@ -139,7 +140,7 @@ def _chassis(row: Row) -> Chassis:
     if not row.text("id") or not row.text("name"):
         raise row.bad("name" if row.text("id") else "id", "a name")
     kind = row.one_of("carrier", KINDS, None)
-    carrier: Carrier = _trailer(row) if kind == "trailer" else _vehicle(row, kind)
+    carrier: Carrier = _trailer(row) if kind == "trailer" else _stand(row) if kind == "stand" else _vehicle(row, kind)
     return Chassis(id=row.text("id"), name=row.text("name"), carrier=carrier, words=row.text("words"))
 
 
@@ -256,6 +257,11 @@ def _trailer(row: Row) -> Trailer:
     )
 
 
+def _stand(row: Row) -> Stand:
+    """A skid by itself: its deck is as long and wide as the skid."""
+    return Stand(id="stand", name=row.text("name"), decks=(_deck(row, "Shop floor", "stand"),), note=row.text("note"))
+
+
 def _vehicle(row: Row, kind: str) -> Vehicle:
     stations = row.list_of("axles_mm", 0.001, -8000, 20_000)
     if not 2 <= len(stations) <= 3:
@@ -357,10 +363,20 @@ def _told(one: Chassis) -> dict[str, object]:
 
 def _cells(one: Chassis) -> dict[str, object]:
     c = one.carrier
+    if isinstance(c, Stand):
+        cells: dict[str, object] = {
+            "id": one.id,
+            "name": one.name,
+            "words": one.words,
+            "carrier": "stand",
+            "surface": c.main_deck.surface,
+        }
+        cells |= {"deck_length_mm": _show(deck_length(c)), "deck_width_mm": _show(deck_width(c))}
+        return cells | {"deck_height_mm": _show(c.main_deck.origin[2]), "note": c.note}
     tires = c.axles[-1].tires
     duals = "all" if all(a.tires.each_end > 1 for a in c.axles) else "rear" if tires.each_end > 1 else ""
     body = c.body
-    cells: dict[str, object] = {
+    cells = {
         "id": one.id,
         "name": one.name,
         "words": one.words,

@@ -159,7 +159,7 @@ class Sheet:
             frame = self.solved.frames.items.get(item.id)
             if frame is None:
                 continue
-            drawn = self.rig.trailer or self.rig.vehicle
+            drawn = self.rig.main
             on = self.solved.frames.carrier_of[item.id]
             shift = 0.0 if drawn is None or drawn.id == on else hitch_shift(self.rig, drawn) or 0.0
             at = QPointF(x + (frame.at[0] + shift) * scale, base - frame.at[1] * scale)

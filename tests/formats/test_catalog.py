@@ -68,6 +68,8 @@ def test_chassis_classes_make_rigs_that_solve_with_every_rating_unknown() -> Non
     for choice in classes():
         made = new_rig(choice, "New", new_id)
         check_rig(made)
+        if made.stand is not None:
+            continue
         solved = solve(made)
         assert solved.loads is not None, solved.why
         plates = [m for m in solved.loads.limits if not m.by_rule and m.check != "lift"]

@@ -46,7 +46,7 @@ def test_what_a_spreadsheet_would_run_is_kept_as_text() -> None:
 
 ROW = {"id": "a", "name": "A", "carrier": "van", "deck_length_mm": "3000", "deck_width_mm": "1700", "axles_mm": "-1500;2000"}
 WRONG = [
-    ({"carrier": "boat"}, "column carrier: “boat”", "trailer, pickup"),
+    ({"carrier": "boat"}, "column carrier: “boat”", "trailer, stand, pickup"),
     ({"axles_mm": "2000"}, "column axles_mm", "the front axle first"),
     ({"axles_mm": "a;b"}, "column axles_mm: “a;b”", "divided by semicolons"),
     ({"deck_length_mm": ""}, "column deck_length_mm: nothing", "a number from"),

@@ -13,13 +13,16 @@ from pytestqt.qtbot import QtBot
 from frelt.app.library import Library
 from frelt.app.photos import missing
 from frelt.app.places import library_dir, own_demo
-from frelt.app.stock import classes
+from frelt.app.session import new_id
+from frelt.app.stock import classes, equipment
 from frelt.app.storage import load
 from frelt.cli import judge_file
 from frelt.core.base.units import GALLON, INCH, LB, US
 from frelt.core.geometry.measures import deck_length
 from frelt.core.judge.words import brief, sentence
+from frelt.core.model.carrier import Stand
 from frelt.core.model.document import Document
+from frelt.core.placing.put_on import put_on
 from frelt.ui.bench.drawings import VIEWS
 from frelt.ui.bench.handles import grips
 from frelt.ui.frame.beside import Beside
@@ -305,7 +308,7 @@ def test_the_table_of_carriers_follows_the_brief_and_the_vehicle_that_tows(fresh
     window = started(fresh(Document()), "deck-over")
     window.panels.carriers()
     table = window.findChild(CarriersWindow)
-    assert table is not None and table.table.rowCount() == len(classes())
+    assert table is not None and table.table.rowCount() == sum(not isinstance(c.carrier, Stand) for c in classes())
     assert table.table.item(0, 0).text() == "◇ may fit"  # type: ignore[union-attr]
     assert "0 of 32 can take it by their plates" in table.said.text()
     table.towed.setCurrentIndex(table.towed.findData("pickup-half-65-regular"))
@@ -367,3 +370,44 @@ def test_sides_are_called_by_the_curb_where_the_shop_does(window: Window) -> Non
     assert "street tire" in sentence(tire, units) and "street tire" in brief(tire, units)
     window.desk.edit(lambda r: replace(r, curb_side="left"), "traffic")
     assert "curb tire" in sentence(tire, window.desk.units)
+
+
+def test_a_skid_is_built_by_itself_judged_on_its_forks_and_set_into_a_bed(fresh: Fresh) -> None:
+    """The trade: a blank skid is built before any truck is there; two people drag it in, or forks lift it drained."""
+    window = started(fresh(Document()), "skid itself 6.5")
+    rig = window.desk.rig
+    assert (
+        rig is not None and rig.stand is not None and rig.vehicle is None and [s.condition for s in rig.states][-1] == "lifted"
+    )
+    skid = rig.items[0]
+    window.desk.go(Step.BIG_THINGS)
+    for entry, u in (("water-35-upright-c", -0.5), ("cold-4-direct", 0.5)):
+        made, _ = put_on(
+            window.desk.session.rig,
+            next(e for e in equipment() if e.item.id == entry),
+            new_id,
+            u,
+            0.0,
+            deck_id=skid.decks[0].id,
+        )
+        assert window.desk.edit(lambda _, m=made: m, entry)
+    solved = window.desk.session.solved
+    assert solved is not None and solved.loads is not None
+    forks = [c for c in solved.checks if c.kind == "forks" and c.load is not None]
+    assert forks and all(c.status == "unknown" for c in forks)
+    moved = next(i for i in solved.rig.items if i.id != skid.id)
+    window.desk.take(moved.id)
+    window.bench.nudge(1, 0, 1)
+    assert window.desk.session.rig.item(moved.id).place.u != moved.place.u  # type: ignore[union-attr]
+    window.panels.carriers()
+    asked = window.findChild(CarriersWindow)
+    assert asked is not None
+    asked.first.setCurrentIndex(asked.first.findData("pickup-34-675-crew"))
+    asked.first.activated.emit(0)
+    press(asked, "The rig on the first, as a what-if")
+    there = window.desk.rig
+    assert there is not None and there.vehicle is not None and there.stand is None and there.parent == rig.id
+    set_in = next(i for i in there.items if i.name == "Skid")
+    assert set_in.place.deck == there.vehicle.main_deck.id and set_in.place.u - set_in.length.value / 2 == pytest.approx(0.05)
+    assert any(s.road for s in there.states)
+    asked.close()

@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from ..geometry.faces import faces, key, tail
 from ..geometry.frames import deck_frame
 from ..geometry.measures import bounds, main_box
-from ..model.carrier import Carrier, Deck, Trailer
+from ..model.carrier import Carrier, Deck, kind_of_carrier
 from ..model.item import Item, Placement
 from ..model.rig import Rig
 
@@ -28,7 +28,7 @@ def followed(before: Rig, after: Rig) -> Rig:
             continue
         new = carrier_followed(old, carrier)
         if new is not carrier:
-            made = replace(made, **{"trailer" if isinstance(new, Trailer) else "vehicle": new})
+            made = replace(made, **{kind_of_carrier(new): new})
         have = {d.id: d for d in new.decks}
         moved |= {d.id: (d, have[d.id]) for d in old.decks[1:] if d.id in have and have[d.id] != d}
     items = tuple(_item(i, moved) for i in made.items)

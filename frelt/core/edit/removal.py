@@ -13,7 +13,7 @@ from ..base.text import joined
 from ..base.value import FreltError
 from ..geometry.frames import Frame, Frames
 from ..model.accepted import Accepted
-from ..model.carrier import Carrier, Deck, Trailer
+from ..model.carrier import Carrier, Deck, kind_of_carrier
 from ..model.day import Act
 from ..model.fit_out import FitOut
 from ..model.item import Item, Placement
@@ -232,7 +232,7 @@ def without_carrier(rig: Rig, carrier_id: str) -> Settled:
 
     Raises KeyError where it has no such carrier.
     """
-    which = "trailer" if isinstance(rig.carrier(carrier_id), Trailer) else "vehicle"
+    which = kind_of_carrier(rig.carrier(carrier_id))
     made = settled(rig, replace(rig, bars=None, **{which: None}))
     return made if rig.bars is None else replace(made, went=(*made.went, rig.bars))
 

@@ -8,7 +8,7 @@ from math import hypot
 
 from msgspec.structs import replace
 
-from ..model.carrier import Carrier, Deck, DeckKind, Door, Hinge, Trailer, Vector
+from ..model.carrier import Carrier, Deck, DeckKind, Door, Hinge, Rolling, Stand, Trailer, Vector
 from .measures import bounds, main_box
 
 UP: Vector = (0.0, 0.0, 1.0)
@@ -70,7 +70,7 @@ def faces(carrier: Carrier) -> tuple[Deck, ...]:
             made.append(_roof(carrier))
     if isinstance(carrier, Trailer) and shut and body.nose >= LOW:
         made.append(_nose(carrier))
-    if not shut:
+    if not shut and not isinstance(carrier, Stand):
         made += _below(carrier)
     return tuple(made)
 
@@ -197,7 +197,7 @@ def _nose(carrier: Trailer) -> Deck:
     )
 
 
-def _below(carrier: Carrier) -> list[Deck]:
+def _below(carrier: Rolling) -> list[Deck]:
     """A place below the tray on each side, ahead of the wheels and behind them, where there is room for one."""
     x0, y0, x1, y1, z = main_box(carrier)
     down, deep, tray = BELOW

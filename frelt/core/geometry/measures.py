@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from msgspec.structs import replace
 
-from ..model.carrier import Carrier, Deck, Trailer, Vehicle
+from ..model.carrier import Carrier, Deck, Stand, Trailer, Vehicle
 from ..model.item import Item
 
 NewId = Callable[[str], str]
@@ -102,6 +102,8 @@ def with_wheelbase(v: Vehicle, base: float) -> Vehicle:
 
 def with_duals(c: Carrier, each_end: int) -> Carrier:
     """The carrier with single or dual tires on its rear axles; a vehicle's front stays single."""
+    if isinstance(c, Stand):
+        return c
     if isinstance(c, Trailer):
         return replace(c, axles=tuple(replace(a, tires=replace(a.tires, each_end=each_end)) for a in c.axles))
     return replace(c, rear=tuple(replace(a, tires=replace(a.tires, each_end=each_end)) for a in c.rear))
@@ -109,6 +111,8 @@ def with_duals(c: Carrier, each_end: int) -> Carrier:
 
 def with_track(c: Carrier, track: float, front: bool | None = None) -> Carrier:
     """The carrier with the track of all axles changed, or of a vehicle's front or rear ones."""
+    if isinstance(c, Stand):
+        return c
     if isinstance(c, Trailer):
         return replace(c, axles=tuple(replace(a, track=track) for a in c.axles))
     if front:
@@ -118,6 +122,8 @@ def with_track(c: Carrier, track: float, front: bool | None = None) -> Carrier:
 
 def alike(c: Carrier) -> Carrier:
     """The carrier with every axle's plate, tires and spring like those of the first; a vehicle's rear ones only."""
+    if isinstance(c, Stand):
+        return c
     if isinstance(c, Trailer):
         a = c.axles[0]
         return replace(c, axles=tuple(replace(x, rating=a.rating, tires=a.tires, rate=a.rate) for x in c.axles))

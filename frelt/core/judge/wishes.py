@@ -28,7 +28,7 @@ def deck_of(rig: Rig, wish: Wish) -> Deck | None:
     """The deck a wish is about: its own, else the main deck of the trailer, else of the vehicle."""
     if wish.deck is not None:
         return next((d for d in rig.decks if d.id == wish.deck), None)
-    carrier = rig.trailer or rig.vehicle
+    carrier = rig.main
     return carrier.main_deck if carrier is not None else None
 
 

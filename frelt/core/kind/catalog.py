@@ -5,7 +5,7 @@ from collections.abc import Callable, Iterable
 from msgspec.structs import replace
 
 from ..base.figure import Figure, Rating
-from ..model.carrier import Axle, Carrier, Trailer, TrailerRatings, Typical, VehicleRatings
+from ..model.carrier import Axle, Carrier, Rolling, Stand, Trailer, TrailerRatings, Typical, VehicleRatings
 from ..model.catalog_entry import Entry
 from ..model.item import Item
 from .registry import find
@@ -28,7 +28,9 @@ def unread(carrier: Carrier) -> Carrier:
         tires = replace(a.tires, rating=read(a.tires.rating, f"axles[{n}].tires.rating"))
         return replace(a, rating=read(a.rating, f"axles[{n}].rating"), tires=tires)
 
-    bare: Carrier = replace(carrier, ratings=plates(carrier.ratings))
+    if isinstance(carrier, Stand):
+        return carrier
+    bare: Rolling = replace(carrier, ratings=plates(carrier.ratings))
     axles = tuple(axle(a, n) for n, a in enumerate(bare.axles))
     made = replace(bare, axles=axles) if isinstance(bare, Trailer) else replace(bare, front=axles[0], rear=axles[1:])
     return replace(made, typical=tuple(typical) or made.typical)

@@ -11,7 +11,7 @@ from msgspec import Struct
 from ..geometry.faces import body_box
 from ..geometry.tank_shape import centroid_height
 from ..masses.item_rows import Tank
-from ..model.carrier import Carrier, Trailer
+from ..model.carrier import Rolling, Stand, Trailer
 from ..solve import Solved
 from .free_surface import Axis, shift
 
@@ -51,6 +51,8 @@ def lean(solved: Solved, state: int, fills: dict[str, float], carrier_id: str) -
     if loads is None:
         return None
     table, carrier = loads.table, solved.rig.carrier(carrier_id)
+    if isinstance(carrier, Stand):
+        return None
     own = [i for i, r in enumerate(table.rows) if r.carrier == carrier_id and table.present[state, i] > 0]
     tanks = [(t, _fill(table.shown[state, i], fills, t)) for i, t in enumerate(table.tanks) if t.carrier == carrier_id]
     masses = [(table.rows[i].mass, table.rows[i].x, table.rows[i].z) for i in own]
@@ -113,7 +115,7 @@ def _fill(shown: float, fills: dict[str, float], tank: Tank) -> float:
     return fills.get(tank.address, float(shown))
 
 
-def _stance(carrier: Carrier) -> tuple[float, float, float]:
+def _stance(carrier: Rolling) -> tuple[float, float, float]:
     """Track, and the stations that braking loads and unloads: coupler or front axle, and the axles behind [m]."""
     if isinstance(carrier, Trailer):
         return carrier.axles[0].track, carrier.coupler_x, carrier.axle_x

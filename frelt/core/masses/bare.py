@@ -6,7 +6,7 @@ from msgspec import Struct
 
 from ..base.figure import Figure
 from ..base.value import FreltError
-from ..model.carrier import Carrier, Trailer, TrailerEmpty, Vehicle, VehicleEmpty
+from ..model.carrier import Rolling, Trailer, TrailerEmpty, Vehicle, VehicleEmpty
 
 Vector4 = tuple[float, float, float, float]
 # What was read, its share of the mass, and its station [m]; of a reading that is no mass, how far it moves what was read [m].
@@ -23,7 +23,7 @@ class Bare(Struct, frozen=True):
     doubts: tuple[tuple[str, Vector4], ...]
 
 
-def bare(carrier: Carrier) -> Bare:
+def bare(carrier: Rolling) -> Bare:
     """The bare carrier.
 
     A trailer's tongue is read at the coupler unless its station is given; axles that were read

@@ -17,7 +17,7 @@ from ..base.kept import Each, Memo
 from ..base.value import FreltError
 from ..geometry.frames import Frames, opened, standing_on
 from ..kind.capability import can
-from ..model.carrier import Carrier
+from ..model.carrier import Carrier, Stand
 from ..model.rig import Rig, fill_range
 from ..model.state import State
 from .bare import Vector4, bare
@@ -259,6 +259,8 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
 
 
 def _add_bare(build: _Builder, carrier: Carrier) -> None:
+    if isinstance(carrier, Stand):
+        return  # the shop's floor is weighed by nobody
     empty = bare(carrier)
     row = build.row(Row(carrier.id, "", carrier.id, empty.mass, empty.x, empty.y, empty.z, None))
     for origin, vector in empty.doubts:

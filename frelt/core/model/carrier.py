@@ -355,4 +355,49 @@ class Vehicle(Value, frozen=True, kw_only=True):
         return self.decks[0]
 
 
-Carrier = Trailer | Vehicle
+class StandRatings(Value, frozen=True, kw_only=True):
+    """Plates of what a skid stands on in the shop [kg]."""
+
+    gross: Rating = None
+    roof: Rating = None
+    deck_point: Rating = None
+
+
+class Stand(Value, frozen=True, kw_only=True):
+    """The shop's floor, on which a skid is built before any truck is there. It bears all, and goes nowhere."""
+
+    id: CarrierId
+    name: Text
+    decks: Annotated[tuple[Deck, ...], Meta(min_length=1)]
+    ratings: StandRatings = StandRatings()
+    body: Body = Body(fenders=False)
+    typical: tuple[Typical, ...] = ()
+    origin: Text = ""
+    revision: Positive = 0
+    owner: Text = ""
+    condition: Condition = Condition()
+    note: Text = ""
+
+    @property
+    def axles(self) -> tuple[Axle, ...]:
+        """It has none."""
+        return ()
+
+    @property
+    def empty(self) -> None:
+        """It is never weighed."""
+        return None
+
+    @property
+    def main_deck(self) -> Deck:
+        """The deck whose front edge is station 0."""
+        return self.decks[0]
+
+
+Rolling = Trailer | Vehicle  # what goes on the road
+Carrier = Rolling | Stand
+
+
+def kind_of_carrier(carrier: Carrier) -> Literal["trailer", "vehicle", "stand"]:
+    """Which of its fields a rig keeps a carrier in."""
+    return "trailer" if isinstance(carrier, Trailer) else "vehicle" if isinstance(carrier, Vehicle) else "stand"

@@ -5,7 +5,7 @@ from math import isclose
 
 from ..base.figure import NOT_RATED
 from ..base.value import BadInput
-from .carrier import Carrier, Deck, Trailer
+from .carrier import Carrier, Deck, Stand, Trailer
 from .document import Document
 from .item import Item
 from .references import Defined, dangling, walked
@@ -137,6 +137,8 @@ def _carrier(carrier: Carrier, path: str) -> None:
     for i, zone in enumerate(carrier.body.zones):
         if zone.x1 <= zone.x0 or zone.y1 <= zone.y0:
             raise BadInput(f"{path}.body.zones[{i}]", "a zone without length or width", "x0 below x1 and y0 below y1")
+    if isinstance(carrier, Stand):
+        return
     if not isinstance(carrier, Trailer):
         if carrier.wheelbase < 0.3:
             raise BadInput(

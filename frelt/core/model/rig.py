@@ -8,7 +8,7 @@ from msgspec import Meta
 from ..base.figure import Figure, Rating
 from ..base.value import Share, Text, Value
 from .accepted import Accepted
-from .carrier import Carrier, Deck, Trailer, Vehicle
+from .carrier import Carrier, Deck, Stand, Trailer, Vehicle
 from .day import Day
 from .fit_out import FitOut
 from .item import Item, TankPart
@@ -51,6 +51,7 @@ class Rig(Value, frozen=True, kw_only=True):
     parent: ParentRig | None = None
     trailer: Trailer | None = None
     vehicle: Vehicle | None = None
+    stand: Stand | None = None
     items: tuple[Item, ...] = ()
     states: tuple[State, ...] = ()
     rules: RuleSet = RuleSet()
@@ -72,8 +73,13 @@ class Rig(Value, frozen=True, kw_only=True):
 
     @property
     def carriers(self) -> tuple[Carrier, ...]:
-        """Vehicle and trailer, those there are."""
-        return tuple(c for c in (self.vehicle, self.trailer) if c is not None)
+        """Vehicle, trailer and stand, those there are."""
+        return tuple(c for c in (self.vehicle, self.trailer, self.stand) if c is not None)
+
+    @property
+    def main(self) -> Carrier | None:
+        """The carrier that is spoken of where none is named: the trailer, else the vehicle, else the stand."""
+        return self.trailer or self.vehicle or self.stand
 
     def carrier(self, carrier_id: str) -> Carrier:
         """The carrier of that id. Raises KeyError."""

@@ -28,7 +28,7 @@ def put_on(
 
     Its name is made its own; new tanks are empty in the states that are dry already.
     """
-    carrier = next((c for c in rig.carriers if c.id == carrier_id), rig.trailer or rig.vehicle)
+    carrier = next((c for c in rig.carriers if c.id == carrier_id), rig.main)
     assert carrier is not None
     first, *others = taken_with(entry, new_id)
     deck = next((d for d in rig.decks if d.id == deck_id), carrier.main_deck)

@@ -12,7 +12,7 @@ from ..base.units import Units
 from ..base.value import FreltError
 from ..geometry.measures import bounds
 from ..masses.bare import bare
-from ..model.carrier import Carrier, Trailer, Vehicle
+from ..model.carrier import Carrier, Stand, Trailer, Vehicle
 from ..model.catalog_entry import Chassis
 from ..model.rules import RuleSet
 from .left_over import UNKNOWN, Left, Limited, limits_of
@@ -94,13 +94,15 @@ def table(
 
     towed_by: the vehicle that trailers are reckoned behind.  steep: its tow rating is not counted on in full.
     """
-    rows = [_row(c, load, crew, units, towed_by, rules or RuleSet(), steep) for c in listed]
+    rolling = [c for c in listed if not isinstance(c.carrier, Stand)]
+    rows = [_row(c, load, crew, units, towed_by, rules or RuleSet(), steep) for c in rolling]
     order = {True: 0, None: 1, False: 2}
     return tuple(sorted(rows, key=lambda r: (order[r.fits], -(r.spare or 0.0))))
 
 
 def _row(chassis: Chassis, load: Load, crew: int, units: Units, towed_by: Vehicle | None, rules: RuleSet, steep: bool) -> Row:
     c = chassis.carrier
+    assert not isinstance(c, Stand)
     behind = towed_by if isinstance(c, Trailer) else None
     why: list[str] = []
     limits: tuple[Limited, ...] = ()
@@ -232,14 +234,14 @@ def wanted(load: Load, listed: Sequence[Chassis], units: Units) -> str:
     The lightest class with the floor for it stands in for its own weight; the tongue is taken at 12 %.
     """
     roomy = [
-        c
+        c.carrier
         for c in listed
         if isinstance(c.carrier, Trailer) and _floor(c.carrier) >= load.footprints * WALK and c.carrier.empty is not None
     ]
     if not roomy:
         return "No trailer class has the floor for this list."
-    model = min(roomy, key=lambda c: bare(c.carrier).mass)
-    own = bare(model.carrier).mass
+    model = min(roomy, key=lambda c: bare(c).mass)
+    own = bare(model).mass
     laden = own + load.most
     on_axles = laden * (1 - TONGUE)
     parts = [f"a gross rating of at least {units.show(laden, 'mass')}"]

@@ -12,7 +12,7 @@ from ..base.figure import Rating, rated
 from ..geometry.measures import bounds
 from ..judge.plates import tire_rating
 from ..masses.bare import bare
-from ..model.carrier import Axle, Carrier, Trailer, Vehicle
+from ..model.carrier import Axle, Rolling, Trailer, Vehicle
 from ..model.rules import RuleSet
 
 STEEP = 0.8  # of a tow or combination rating that is counted on where roads are steep; common practice, no source
@@ -50,7 +50,7 @@ class Limited(Struct, frozen=True):
         return self.own + self.per[1] * load
 
 
-def limits_of(carrier: Carrier, crew: int, towed_by: Vehicle | None, rules: RuleSet, steep: bool) -> Iterator[Limited]:
+def limits_of(carrier: Rolling, crew: int, towed_by: Vehicle | None, rules: RuleSet, steep: bool) -> Iterator[Limited]:
     """Every limit that a load on a carrier meets. Raises FreltError where the empty weights are missing."""
     own = bare(carrier)
     if isinstance(carrier, Vehicle):
@@ -133,7 +133,7 @@ def axle_limit(axles: Sequence[Axle]) -> float | None:
     return total
 
 
-def _axles(c: Carrier, people: float) -> Left:
+def _axles(c: Rolling, people: float) -> Left:
     """What the axles still take with the load's centre at the deck's middle ± a sixth of its length."""
     u0, _, u1, _ = bounds(c.main_deck)
     middle, reach = (u0 + u1) / 2, (u1 - u0) / 6
@@ -142,7 +142,7 @@ def _axles(c: Carrier, people: float) -> Left:
     return Left(min(known), max(known)) if len(known) == 3 else UNKNOWN
 
 
-def _at(c: Carrier, x: float, people: float) -> float | None:
+def _at(c: Rolling, x: float, people: float) -> float | None:
     """The most load at one station that every group of axles still takes [kg]."""
     own = bare(c)
     if isinstance(c, Trailer):

@@ -5,6 +5,7 @@ from collections.abc import Callable
 from msgspec.structs import replace
 
 from ..base.figure import Figure
+from ..base.value import FreltError
 from ..edit.copies import copy_rig
 from ..edit.removal import settled
 from ..geometry.faces import faces
@@ -13,13 +14,14 @@ from ..geometry.measures import along
 from ..masses.kit import line_mass
 from ..masses.nobody_counted import nobody_counted
 from ..masses.weigh import together, weigh
-from ..model.carrier import Carrier, Deck, Trailer
+from ..model.carrier import Carrier, Deck, Stand, Trailer, kind_of_carrier
 from ..model.catalog_entry import Chassis
 from ..model.item import Item
 from ..model.rig import Rig
+from ..model.state import State
 from .carrier_fit import Load, Piece
 from .equipment import Worked
-from .new_rig import with_chassis
+from .new_rig import new_rig, with_chassis
 
 NewId = Callable[[str], str]
 
@@ -86,11 +88,13 @@ def on_carrier(rig: Rig, chassis: Chassis, new_id: NewId, crew: int = 1) -> Rig:
     a trailer where there is none.
     """
     twin = copy_rig(rig, new_id, f"{rig.name}, on {chassis.carrier.name}")
+    if isinstance(chassis.carrier, Stand):
+        raise FreltError("a rig is set on a trailer or a vehicle, not on the shop's floor")
     trailer = isinstance(chassis.carrier, Trailer)
-    gone = twin.trailer if trailer or twin.vehicle is None else twin.vehicle
+    gone: Carrier | None = twin.stand or (twin.trailer if trailer or twin.vehicle is None else twin.vehicle)
     if gone is None:
         return with_chassis(twin, chassis, new_id, crew)
-    which = "trailer" if gone is twin.trailer else "vehicle"
+    which = kind_of_carrier(gone)
     left = replace(
         twin,
         **{which: None},
@@ -99,10 +103,13 @@ def on_carrier(rig: Rig, chassis: Chassis, new_id: NewId, crew: int = 1) -> Rig:
         states=tuple(replace(s, people=tuple(p for p in s.people if not p.seat)) for s in twin.states),
     )
     made = with_chassis(left, chassis, new_id, crew)
-    new = made.trailer if trailer else made.vehicle
+    new: Carrier | None = made.trailer if trailer else made.vehicle
     assert new is not None
+    if which == "stand":
+        made = replace(made, states=(*made.states, *_driven(new_id, chassis, crew, made)))
+    ahead = _ahead(twin, gone) if which == "stand" else 0.0
     new, same = _with_faces(gone, new)
-    made = replace(made, **{"trailer" if trailer else "vehicle": new})
+    made = replace(made, **{kind_of_carrier(new): new})
     main, there = gone.main_deck.id, new.main_deck.id
     same |= {main: there}
     frames = Frames(twin)
@@ -111,7 +118,7 @@ def on_carrier(rig: Rig, chassis: Chassis, new_id: NewId, crew: int = 1) -> Rig:
     def put(item: Item) -> Item:
         on = item.place.deck
         if on in same:
-            return replace(item, place=replace(item.place, deck=same[on]))
+            return replace(item, place=replace(item.place, deck=same[on], u=item.place.u - ahead))
         if on not in others:
             return item
         x, y, _ = frames.items[item.id].at
@@ -123,6 +130,28 @@ def on_carrier(rig: Rig, chassis: Chassis, new_id: NewId, crew: int = 1) -> Rig:
     wishes = tuple(w for w in made.wishes if w.deck is None or w.deck not in others | {main})
     after = replace(made, items=tuple(map(put, made.items)), fit_out=covers, kit=kit, wishes=wishes)
     return settled(twin, after).rig
+
+
+CLEAR = 0.05  # behind a headboard that a skid is set [m]; common practice, no source
+
+
+def _ahead(rig: Rig, stand: Carrier) -> float:
+    """How far what stands on the shop's floor comes forward when it is set into a bed, up to the headboard [m]."""
+    own = [i.place.u - along(i) / 2 for i in rig.items if i.place.deck == stand.main_deck.id]
+    return min(own, default=0.0) - CLEAR
+
+
+def _driven(new_id: NewId, chassis: Chassis, crew: int, rig: Rig) -> tuple[State, ...]:
+    """The states of the road, which a skid in the shop did not have."""
+    usual = new_rig(chassis, "usual", new_id, rig.rules, crew=crew)
+    seats = {s.name: s.id for s in rig.vehicle.seats} if rig.vehicle is not None else {}
+    named = {s.id: s.name for s in usual.vehicle.seats} if usual.vehicle is not None else {}
+
+    def seated(state: State) -> State:
+        people = tuple(replace(p, seat=seats.get(named.get(p.seat or "", ""))) for p in state.people)
+        return replace(state, people=people)
+
+    return tuple(seated(s) for s in usual.states if s.road)
 
 
 def _with_faces(gone: Carrier, new: Carrier) -> tuple[Carrier, dict[str, str]]:

@@ -8,9 +8,11 @@ from ..base.figure import Figure
 from ..base.value import FreltError
 from ..edit.copies import NewId
 from ..edit.traffic import class_for
+from ..geometry.measures import main_box
 from ..kind.catalog import unread
+from ..kind.make import made
 from ..kind.substances import GASOLINE
-from ..model.carrier import Carrier, Trailer, Vehicle
+from ..model.carrier import Carrier, Stand, Trailer, Vehicle, kind_of_carrier
 from ..model.catalog_entry import Chassis
 from ..model.item import Item, Placement, TankPart
 from ..model.references import Defined, renamed, rewritten, walked
@@ -74,12 +76,36 @@ def with_chassis(rig: Rig, choice: Chassis, new_id: NewId, crew: int = 1) -> Rig
                 "this rig has a trailer already: start a new rig on this one, or take the trailer off under Chassis"
             )
         return replace(rig, trailer=carrier)
+    if isinstance(carrier, Stand):
+        if rig.carriers:
+            raise FreltError("a skid by itself stands on no carrier: start a new rig with it")
+        return skid_alone(rig, carrier, new_id)
     if rig.vehicle is not None:
         raise FreltError("this rig has a vehicle already: start a new rig on this one, or take the vehicle off under Chassis")
     if rig.trailer is not None:
         carrier = fitted(carrier, rig.trailer)
     states = tuple(_driven(s, carrier, new_id, crew) for s in rig.states)
     return replace(rig, vehicle=carrier, items=(*rig.items, own_fuel(carrier, new_id)), states=states)
+
+
+AROUND = 1.0  # of the shop's floor beside a skid that is built on it [m]
+
+
+def skid_alone(rig: Rig, stand: Stand, new_id: NewId) -> Rig:
+    """A skid as long and wide as the class says, on the shop's floor, judged dry and on forks."""
+    x0, y0, x1, y1, _ = main_box(stand)
+    long, wide = x1 - x0, y1 - y0
+    corners = ((0.0, -wide / 2 - AROUND), (long + 2 * AROUND, -wide / 2 - AROUND), (long + 2 * AROUND, wide / 2 + AROUND))
+    outline = (*corners, (0.0, wide / 2 + AROUND))
+    floor = replace(stand.main_deck, name="Shop floor", origin=(0.0, 0.0, 0.0), outline=outline)
+    sizes = {"long": Figure(value=long, source="measured"), "wide": Figure(value=wide, source="measured")}
+    skid = replace(made("skid", new_id("item"), "Skid", sizes), place=Placement(deck=floor.id, u=AROUND + long / 2, v=0.0))
+    states = (
+        State(id=new_id("state"), name="In the shop, dry", road=False, fill="drained"),
+        State(id=new_id("state"), name="In the shop, full", road=False, fill="full"),
+        State(id=new_id("state"), name="On the forks, dry", road=False, fill="drained", condition="lifted"),
+    )
+    return replace(rig, stand=replace(stand, decks=(floor,)), items=(skid,), states=states)
 
 
 def fitted(vehicle: Vehicle, trailer: Trailer) -> Vehicle:
@@ -142,7 +168,7 @@ RENEWED = {"deck": "deck", "axle": "axle", "seat": "seat"}
 def _renewed(choice: Chassis, new_id: NewId) -> Carrier:
     """The carrier with ids of its own, its ratings unknown where they are only typical of the class."""
     carrier = unread(choice.carrier)
-    words = {**RENEWED, "carrier": "trailer" if isinstance(carrier, Trailer) else "vehicle"}
+    words = {**RENEWED, "carrier": kind_of_carrier(carrier)}
     ids = {d.value: new_id(words[d.what]) for d in walked(carrier) if isinstance(d, Defined) and d.what in words}
     made = rewritten(carrier, renamed(ids, words), lambda what, value: ids.get(value, value) if what in words else value)
     assert made is not None

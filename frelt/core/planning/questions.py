@@ -14,7 +14,7 @@ from ..base.value import FreltError
 from ..geometry.measures import bounds
 from ..judge.plates import tire_rating
 from ..masses.bare import bare, on_axles
-from ..model.carrier import Carrier, Trailer, Vehicle
+from ..model.carrier import Carrier, Rolling, Stand, Trailer, Vehicle
 
 
 class Question(Struct, frozen=True):
@@ -26,11 +26,13 @@ class Question(Struct, frozen=True):
 
 def questions(carrier: Carrier, units: Units) -> tuple[Question, ...]:
     """What to look at again on a carrier, in the reader's units."""
+    if isinstance(carrier, Stand):
+        return ()
     own = _trailer(carrier, units) if isinstance(carrier, Trailer) else _vehicle(carrier, units)
     return (*_measures(carrier, units), *_plates(carrier, units), *own, *_weights(carrier, units))
 
 
-def _measures(c: Carrier, units: Units) -> Iterator[Question]:
+def _measures(c: Rolling, units: Units) -> Iterator[Question]:
     u0, v0, u1, v1 = bounds(c.main_deck)
     width = v1 - v0
     rear = c.axles if isinstance(c, Trailer) else c.rear

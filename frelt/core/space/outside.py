@@ -7,7 +7,7 @@ from msgspec import Struct
 
 from ..geometry.frames import Frames
 from ..geometry.measures import bounds
-from ..model.carrier import Carrier, Vehicle
+from ..model.carrier import Carrier, Trailer, Vehicle
 from ..model.rig import Rig
 from .solids import solids
 
@@ -47,7 +47,7 @@ def _own(c: Carrier) -> tuple[float, float, float, float, float]:
     top = c.main_deck.origin[2] + max(c.body.wall, c.body.rail)
     if isinstance(c, Vehicle):
         return -c.body.cab - c.body.hood, u1, -half, half, max(top, c.body.cab_height)
-    return c.coupler_x, u1, -half, half, top
+    return (c.coupler_x if isinstance(c, Trailer) else 0.0), u1, -half, half, top
 
 
 def bridge_limit(length: float, axles: int) -> float:

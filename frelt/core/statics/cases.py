@@ -31,7 +31,7 @@ def unsolved(rig: Rig) -> str:
     """Why this rig's loads cannot be computed yet, or an empty string."""
     trailer, vehicle = rig.trailer, rig.vehicle
     if trailer is None and vehicle is None:
-        return "there is no trailer and no vehicle yet"
+        return "" if rig.stand is not None else "there is no trailer and no vehicle yet"
     if trailer is not None and vehicle is not None and vehicle.ball_x is None:
         return "where the ball stands on the vehicle is not entered (Chassis)"
     if trailer is not None and springs(trailer) and any(a.rate is None for a in trailer.axles):
@@ -69,8 +69,10 @@ def overhang(vehicle: Vehicle) -> float:
 def cases(rig: Rig, m: Moments) -> tuple[Case, ...]:
     """Every way the rig stands in one of its states; hitched always.
 
-    Raises FreltError where a measure it rests on is missing or cannot be.
+    None where only a skid stands on the shop's floor. Raises FreltError where a measure it rests on is missing or cannot be.
     """
+    if rig.trailer is None and rig.vehicle is None:
+        return ()
     found = _hitched(rig, m)
     if not parked_unsolved(rig) and any(s.condition == "parked" for s in rig.states):
         found.append(_case(rig, m, "parked"))

@@ -40,7 +40,7 @@ def runs(asked: str, c: Carrier) -> list[Run]:
         "axles": [("side", (a.x, 0.0), (a.x, a.tires.diameter)) for a in c.axles],
         "plate:gross": [("side", (x0, z - 0.04), (x0 + 0.5, z - 0.04))],
     }
-    own = _of_trailer(c) if isinstance(c, Trailer) else _of_vehicle(c)
+    own = _of_trailer(c) if isinstance(c, Trailer) else _of_vehicle(c) if isinstance(c, Vehicle) else {}
     return (table | own).get(asked if name == "plate" else name, [])
 
 

@@ -60,7 +60,7 @@ def grips(c: Carrier) -> list[Grip]:
             ("plan", axle.x, -axle.track / 2),
         ):
             made.append(Grip(view, x, y, axle.name.lower(), f"axle:{n}", moved))  # type: ignore[arg-type]
-    made += _of_trailer(c) if isinstance(c, Trailer) else _of_vehicle(c)
+    made += _of_trailer(c) if isinstance(c, Trailer) else _of_vehicle(c) if isinstance(c, Vehicle) else []
     return [*made, *_around(c, x0, y0, y1)]
 
 

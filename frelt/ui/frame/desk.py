@@ -118,7 +118,7 @@ class Desk(QObject):
         if solved is None:
             return None
         held = solved.frames.carrier_of.get(self.in_hand, "") or self.carrier_id
-        return next((c for c in solved.rig.carriers if c.id == held), solved.rig.trailer or solved.rig.vehicle)
+        return next((c for c in solved.rig.carriers if c.id == held), solved.rig.main)
 
     def show_carrier(self, carrier_id: str) -> None:
         """Draw and work on a carrier; an item of the other one is put down."""

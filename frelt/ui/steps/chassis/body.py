@@ -12,7 +12,7 @@ from ....core.edit.around_deck import usual_deck, usual_door, usual_well, usual_
 from ....core.edit.weights import with_aboard
 from ....core.geometry import deck_sizes
 from ....core.masses.fit_out import COVERS, EACH, Placed, covered, placed_fit_out
-from ....core.model.carrier import Aboard, Carrier, Deck, Door, Seat, Trailer, Vehicle
+from ....core.model.carrier import Aboard, Carrier, Deck, Door, Seat, Stand, Trailer, Vehicle
 from ....core.model.fit_out import FitOut
 from ...widgets.fields import link
 from ...widgets.parts import Choice, Column, PartsList
@@ -72,6 +72,8 @@ def around(form: Form, carrier: Carrier) -> list[QWidget]:
                 "Sides of the trailer", kinds, lambda c: c.body.kind, lambda c, v: replace(c, body=replace(c.body, kind=v))
             )
         )
+    if isinstance(carrier, Stand):
+        return []
     walled = carrier.body.kind == "enclosed" if isinstance(carrier, Trailer) else carrier.body_kind in ("van", "box truck")
     listed.append(length("Walls above the deck", "wall", 4.0) if walled else length("Rails or bed sides", "rail", 2.0))
     if walled:
@@ -115,6 +117,8 @@ def _more_decks(form: Form, kind: str) -> QWidget:
 def lists(form: Form, carrier: Carrier) -> list[PartsList]:
     """Doors, wheel wells, zones without bolts, seats, and what was aboard on the scale."""
     desk = form.desk
+    if isinstance(carrier, Stand):
+        return [fit_out(form)]
 
     def of_body(field: str) -> tuple[Any, Any]:
         def get() -> tuple[Any, ...]:

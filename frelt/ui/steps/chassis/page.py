@@ -4,7 +4,7 @@ from msgspec.structs import replace
 from PyQt6.QtWidgets import QComboBox, QLabel, QVBoxLayout, QWidget
 
 from ....core.edit.removal import without_carrier
-from ....core.model.carrier import Carrier, Trailer
+from ....core.model.carrier import Carrier, Stand, Trailer, kind_of_carrier
 from ....core.model.condition import Condition
 from ....core.planning.questions import questions
 from ...frame.desk import Desk
@@ -105,6 +105,12 @@ class ChassisPage(Page):
     def _parts(self, carrier: Carrier) -> list[QWidget]:
         form = self._form
         self._lists = lists(form, carrier)
+        self.arrival = Arrival(lambda: self.desk.units, self._arrived, "chassis")
+        if isinstance(carrier, Stand):
+            words = (
+                "A skid by itself stands on the shop's floor. Its forks and forklift are with the skid; F4 sets it into a bed."
+            )
+            return [heading("The shop's floor"), prose(words), *self._lists, self.rules, self.library, self.off]
         *around_it, aboard = self._lists
         widgets: list[QWidget] = [heading("Tape it")]
         if isinstance(carrier, Trailer):
@@ -117,7 +123,6 @@ class ChassisPage(Page):
             weighed, plates = vehicle_fields.weigh(form), vehicle_fields.plates(form, carrier)
         widgets += [*taped, heading("Around the deck"), *around(form, carrier), *around_it]
         widgets += [heading("Weigh it, empty"), *weighed, self._note(), aboard]
-        self.arrival = Arrival(lambda: self.desk.units, self._arrived, "chassis")
         widgets += [heading("Whose, and how it came"), self.arrival]
         widgets += [heading("Read its plates"), *plates, self.bars, self.rules, self.library, self.off]
         return widgets
@@ -145,10 +150,12 @@ class ChassisPage(Page):
 
 
 def _word(carrier: Carrier) -> str:
-    return "trailer" if isinstance(carrier, Trailer) else "vehicle"
+    return kind_of_carrier(carrier)
 
 
 def _shape(c: Carrier) -> tuple[object, ...]:
     """What the fields of a carrier depend on."""
+    if isinstance(c, Stand):
+        return (c.id, tuple(d.kind for d in c.decks))
     own = (c.sharing, c.coupler, c.body.kind) if isinstance(c, Trailer) else (c.body_kind, c.rear[0].tires.each_end)
     return (c.id, len(c.axles), *own, tuple(d.kind for d in c.decks))

@@ -22,7 +22,7 @@ from ....core.planning.carrier_fit import Left, Load, Row, beside, least_excess,
 from ....core.planning.equipment import worked_out
 from ....core.planning.loads_of import crew_of, load_as_built, load_of_list, on_carrier
 from ....core.solve import solve
-from ...frame.desk import Desk
+from ...frame.desk import WORST, Desk
 from ...frame.panels import plain_table
 from ...widgets.fields import heading, prose
 from ...widgets.text import Words
@@ -76,6 +76,8 @@ class CarriersWindow(QDialog):
         self.needs = prose("")
         self.put = QPushButton("The rig on both, beside each other")
         self.put.clicked.connect(self._beside)
+        self.keep = QPushButton("The rig on the first, as a what-if")
+        self.keep.clicked.connect(self._keep)
         self.wanted = prose("")
         self._rows: tuple[Row, ...] = ()
         self._load: Load | None = None
@@ -96,6 +98,7 @@ class CarriersWindow(QDialog):
         choice.addWidget(self.first, 1)
         choice.addWidget(self.second, 1)
         choice.addWidget(self.put)
+        choice.addWidget(self.keep)
         box = QVBoxLayout(self)
         box.addWidget(self.said)
         box.addLayout(top)
@@ -203,7 +206,8 @@ class CarriersWindow(QDialog):
     def _compare(self) -> None:
         """The margins of both, limit by limit."""
         pair = self._chosen()
-        self.put.setEnabled(pair is not None and self.what.currentData() == "rig")
+        for button in (self.put, self.keep):
+            button.setEnabled(pair is not None and self.what.currentData() == "rig")
         if pair is None or self._load is None:
             self.compared.setRowCount(0)
             return
@@ -227,6 +231,19 @@ class CarriersWindow(QDialog):
         if row.fill is None:
             return "not known"
         return "full" if row.fill >= 1 else "none, it is too heavy dry" if row.fill < 0 else f"up to {row.fill:.0%}"
+
+    def _keep(self) -> None:
+        """The rig of the bench on the first carrier as a rig of the document: a skid set into its bed."""
+        pair, rig = self._chosen(), self.desk.session.rig
+        if pair is None or rig is None:
+            return
+        try:
+            made = on_carrier(rig, pair[0].chassis, new_id, self.crew)
+        except FreltError as err:
+            self.desk.said.emit(f"{err}.")
+            return
+        self.desk.session.add_rig(made, f"{rig.name} on {pair[0].chassis.name}")
+        self.desk.show_state(WORST)
 
     def _beside(self) -> None:
         """The rig of the bench on both carriers, solved, beside each other."""
