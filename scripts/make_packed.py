@@ -12,8 +12,10 @@ from pathlib import Path
 
 sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 
+from msgspec.structs import replace
+
 from frelt.core.model.document import Document, Job
-from frelt.core.model.rig import Rig
+from frelt.core.model.rig import Forklift, Rig
 from frelt.formats.document import encode
 from scripts.yard import INCH, Yard
 
@@ -117,19 +119,19 @@ def playground_skid() -> Rig:
 def ballast_skid() -> Rig:
     y = Yard("pickup-1-8-dual", "Ballast skid, hot, heaped")
     y.put("front", "skid-8=skid")
+    y.put("tail right", "hot-5-burner=hot", on="skid")
     y.put("front left", "water-65-slim-c=water", on="skid")
+    y.put("left", "reel-stack-unlike=stack", on="skid")
     y.put("front right", "shelf-48=shelf", on="skid")
-    y.put("tail left", "reel-stack-3=stack", on="skid")
-    y.put("right", "hot-5-burner=hot", on="skid")
-    y.put("tail right", "sh-35-upright=sh", "acid-7=acid", on="skid")
-    y.put("front", "pump-12v-7", "jug-25", "jug-25", on="shelf:0")
-    y.put("front", "hand-tools", "fittings", "guns-2", on="shelf:1")
-    y.put("front", "absorbent", "first-aid", "coil-supply", on="shelf:2")
-    y.put("left", "fuel-15-diesel=fuel", "battery-210-lead", on="skid")
-    y.put("middle", "mixer-3", "soap-7-s", "charger-40", "buckets-3", "first-aid", on="skid")
-    y.put("tail left", "toolbox-24", "coil-supply", "hand-tools", "cones-6")
-    y.put("tail right", "reel-12-100", "fittings", "guns-2", "absorbent", "extinguisher")
+    y.put("left", "sh-15-box=sh", "jug-25", on="shelf:0")
+    y.put("left", "acid-7=acid", "pump-12v-7", on="shelf:1")
+    y.put("front", "absorbent", "first-aid", "hand-tools", on="shelf:2")
+    y.put("left", "fuel-15-diesel=fuel", "battery-75-lead", on="skid")
+    y.put("middle", "soap-7-s", "charger-40", "buckets-3", on="skid")
+    y.put("tail left", "toolbox-24", "coil-supply", "cones-6", "extinguisher")
+    y.kit("hand-tools", "fittings", "rain-gear", "absorbent")
     y.crew(2)
+    y.rig = replace(y.rig, forklift=Forklift(forks=1.83))
     return y.rig
 
 
@@ -150,12 +152,11 @@ def quay_recovery() -> Rig:
         "coil-vac",
         "cones-6",
         "buckets-3",
-        "spare-wheel",
         "extinguisher",
         "absorbent",
         "eye-wash",
     )
-    y.put("front", "toolbox-48", "dryer-20", "coil-20")
+    y.put("front", "toolbox-24", "dryer-20", "coil-20")
     y.over_tail(0.1)
     y.balance()
     return y.rig
@@ -260,19 +261,23 @@ def hull_open() -> Rig:
 
 
 def harbor_skid() -> Rig:
-    y = Yard("pickup-half-55-crew", "Harbor skid, short bed")
+    y = Yard("pickup-half-6-extended", "Harbor skid, short bed")
+    y.rack("ladder-rack-bed=rack", "ladder-24=ladder")
     y.put("front", "skid-4=skid")
-    y.put("front left", "water-65-slim-c=water", on="skid")
-    y.put("tail left", "shelf-48=shelf", on="skid")
-    y.put("tail right", "reel-12-100=reel", on="skid")
-    y.put("right", "cold-2_5-direct-2700=cold", on="skid")
-    y.put("left", "soap-7-s", "pump-12v", on="shelf:0")
-    y.put("left", "charger-40", "manuals", "coil-50", on="shelf:1")
-    y.put("left", "first-aid", "rain-gear", "fittings", on="shelf:2")
-    y.put("middle", "battery-35-lead", "jug-1", "first-aid", on="skid")
-    y.put("tail left", "toolbox-24=toolbox", "cones-6", "hand-tools")
-    y.put("tail right", "can-5=gas-can", "buckets-3", "coil-50", "rain-gear")
-    y.put("tail", "guns-2", "fittings", "extinguisher-small", "manuals", "charger-40")
+    y.put("front left", "water-50-slim-c=water", on="skid")
+    y.put("front right", "stand-low=stand", on="skid")
+    y.put("tail left", "frame-reel=frame", on="skid")
+    y.put("middle", "reel-12-100=reel", on="frame:0")
+    y.put("middle", "reel-air-50=reel-up", on="frame:1")
+    y.put("front", "cold-2_5-direct-2700=cold", on="stand")
+    y.under("stand", "battery-35-lead", "battery-35-lead")
+    y.put("tail right", "soap-7-s", "pump-12v", on="skid")
+    y.put("tail right", "can-5=gas-can", "jug-25", on="skid")
+    y.put("tail left", "toolbox-24=toolbox")
+    y.put("tail", "buckets-3", "extinguisher-small", "first-aid")
+    y.put("tail right", "coil-50", "coil-supply", "cones-6")
+    y.kit("guns-2", "fittings", "hand-tools", "rain-gear", "manuals", "charger-40", "brooms")
+    y.put("middle", "part-line-filter", "part-strainer", "part-gauge", on="skid")
     y.into_one(2 * INCH)
     y.crew(2)
     return y.rig

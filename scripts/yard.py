@@ -1,20 +1,26 @@
 """A yard in which packed test rigs are laid out as a builder would: each thing as near as it will go to a corner or an edge."""
 
+from collections.abc import Iterable
 from itertools import count
 
 from msgspec.structs import replace
 
 from frelt.app.stock import class_of
-from frelt.core.edit.items import add, move
+from frelt.core.base.figure import Figure
+from frelt.core.edit.items import add, move, with_item
 from frelt.core.geometry.measures import main_box
+from frelt.core.kind.capability import can
 from frelt.core.kind.catalog import taken
+from frelt.core.kind.make import with_field
+from frelt.core.kind.registry import kind_of
 from frelt.core.model.carrier import Deck
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import Person
+from frelt.core.planning.kit import with_kit
 from frelt.core.planning.new_rig import new_rig
 from frelt.core.solve import solve
-from frelt.core.space.surfaces import hung, possible, with_surface
+from frelt.core.space.surfaces import hung, possible, tops, upright, with_surface
 from scripts.demo_parts import CATALOG
 
 INCH = 0.0254
@@ -102,17 +108,122 @@ class Yard:
                         if best is None or far < best[0] - 1e-9:
                             best = (far, u, v, turns, box)
             if best is None:  # what does not fit there stands beside it, or on some other top
-                tops = [f"{i.id}:{n}" for i in self.rig.items for n in range(len(i.decks))]
-                rest = [t for t in ("", *tops) if t not in tried and t != on]
+                boards = [f"{i.id}:{n}" for i in self.rig.items if not can(i, "hang over") for n in range(len(i.decks))]
+                rest = [t for t in ("", *boards) if t not in tried and t != on]
                 if rest:
                     self.put(spot, words, on=rest[0], tried=(*tried, on))
-                    continue
-                print(f"{self.rig.name}: {entry} stays in the shop")
+                elif not (
+                    self._below(entry, item_id) or self._on_top(entry, item_id) or self._kit(entry) or self._outside(entry)
+                ):
+                    print(f"{self.rig.name}: {entry} stays in the shop")
                 continue
             _, u, v, turns, box = best
             there.append(box)
             number = item_id or f"{entry}-{next(self._numbers)}"
             self._add(entry, number, Placement(deck=deck.id, u=round(u, 4), v=round(v, 4), turns=turns))
+
+    def _fits(self, item: Item) -> bool:
+        """Whether a thing that was just put takes no other's room and stays on its deck."""
+        broken = (c for c in solve(self.rig).checks if c.kind in ("overlap", "off deck", "headroom", "wheel well"))
+        return not any(item.id in c.items and c.status in ("over", "tight") for c in broken)
+
+    def _try(self, entry: str, item_id: str, places: Iterable[Placement]) -> bool:
+        """An entry at the first of some places where it fits."""
+        before = self.rig
+        for place in places:
+            item = self._add(entry, item_id or f"{entry}-{next(self._numbers)}", place)
+            if self._fits(item):
+                a, b = item.length.value / 2, item.width.value / 2
+                a, b = (b, a) if place.turns % 2 else (a, b)
+                self._taken.setdefault(place.deck, []).append((place.u - a, place.v - b, place.u + a, place.v + b))
+                return True
+            self.rig = before
+        return False
+
+    def _below(self, entry: str, item_id: str) -> bool:
+        """Below a stand, a table or a rack, between its legs."""
+        over = [i for i in self.rig.items if can(i, "bear things") and kind_of(i).pieces(i) and i.place.face == "bottom"]
+        low = CATALOG[entry].item.height.value
+        spots = [
+            replace(i.place, u=i.place.u + du, v=i.place.v + dv, turns=turns)
+            for i in over
+            if i.decks[0].origin[2] - 0.05 > low
+            for du in (0.0, -0.2, 0.2)
+            for dv in (0.0, -0.12, 0.12)
+            for turns in (i.place.turns, (i.place.turns + 1) % 4)
+        ]
+        return self._try(entry, item_id, spots)
+
+    def _on_top(self, entry: str, item_id: str) -> bool:
+        """On the flat top of a tank or a box that is as large."""
+        item = CATALOG[entry].item
+        for top in tops(self.rig):
+            if top.outline[2][0] * 2 > item.length.value and top.outline[2][1] * 2 > item.width.value:
+                holder, before = self.rig.item(top.on), self.rig
+                decks = (*holder.decks, top)
+                self.rig = replace(
+                    self.rig, items=tuple(replace(i, decks=decks) if i.id == holder.id else i for i in self.rig.items)
+                )
+                if self._try(entry, item_id, [Placement(deck=top.id, u=0.0, v=0.0)]):
+                    return True
+                self.rig = before
+        return False
+
+    def under(self, holder: str, *entries: str) -> None:
+        """Entries between the legs of a stand."""
+        item = self.rig.item(holder)
+        for entry in entries:
+            spots = [
+                replace(item.place, u=item.place.u + du, v=item.place.v + dv)
+                for du in (-0.2, 0.2, 0.0)
+                for dv in (0.0, 0.1, -0.1)
+            ]
+            if not self._try(entry, "", spots):
+                print(f"{self.rig.name}: {entry} stays in the shop")
+
+    def rack(self, rack: str, ladder: str) -> None:
+        """A rack over the bed with a ladder that rides past its ends."""
+        entry, _, rack_id = rack.partition("=")
+        deck = self.carrier.main_deck
+        middle = Placement(deck=deck.id, u=max(u for u, _ in deck.outline) / 2 + 0.1, v=0.0)
+        item = with_field(self._add(entry, rack_id, middle), "tall", Figure(value=1.42, source="measured"))
+        self.rig = with_item(self.rig, item)
+        for x0, y0, low, x1, y1, _top in kind_of(item).pieces(item):
+            if low < 0.5:  # its legs stand in the bed
+                self._taken[deck.id].append((middle.u + x0, middle.v + y0, middle.u + x1, middle.v + y1))
+        entry, _, ladder_id = ladder.partition("=")
+        self._add(entry, ladder_id, Placement(deck=item.decks[0].id, u=0.0, v=0.3))
+
+    def kit(self, *entries: str) -> None:
+        """Entries that are kit."""
+        for entry in entries:
+            item = CATALOG[entry].item
+            self.rig = with_kit(self.rig, item.name.split(",")[0], item.mass, lambda what: f"{what}-{next(self._numbers)}")
+
+    def _kit(self, entry: str) -> bool:
+        """What is carried by hand is kit, in a box, on a shelf or on the deck."""
+        item = CATALOG[entry].item
+        if not kind_of(item).carried or item.tanks:
+            return False
+        self.rig = with_kit(self.rig, item.name.split(",")[0], item.mass, lambda what: f"{what}-{next(self._numbers)}")
+        return True
+
+    def _outside(self, entry: str) -> bool:
+        """On the outside of a wall, or below the tray."""
+        carrier = self.rig.main
+        assert carrier is not None
+        for deck in possible(carrier):
+            if deck.kind not in ("outer wall", "below"):
+                continue
+            before = self.rig
+            self.rig = with_surface(self.rig, carrier, deck)
+            item = CATALOG[entry].item
+            us, vs = zip(*deck.outline, strict=True)
+            middle = Placement(deck=deck.id, u=(min(us) + max(us)) / 2, v=(min(vs) + max(vs)) / 2)
+            if self._try(entry, "", [hung(item, deck) if upright(deck) else middle]):
+                return True
+            self.rig = before
+        return False
 
     def into(self, item_id: str, by: float) -> None:
         """Push a thing forward into the nearest before it on its deck, by so much [m]: the fault that is planted."""

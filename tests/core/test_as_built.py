@@ -5,8 +5,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 
+from frelt.app.stock import class_of
 from frelt.core.base.figure import Figure, plate
-from frelt.core.base.units import US
+from frelt.core.base.units import METRIC, US
 from frelt.core.edit.around_deck import with_dovetail, with_platform, with_roof
 from frelt.core.edit.carriers import with_carrier
 from frelt.core.edit.items import with_item
@@ -15,16 +16,20 @@ from frelt.core.geometry import deck_sizes
 from frelt.core.geometry.faces import body_box, faces
 from frelt.core.geometry.frames import Frames
 from frelt.core.geometry.measures import with_deck_height, with_deck_length, with_deck_width
+from frelt.core.judge.marks import is_broken
 from frelt.core.judge.words import sentence
 from frelt.core.kind.make import made, with_field
 from frelt.core.model.carrier import Body, Carrier, Door, Trailer
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Rig
+from frelt.core.model.state import State
+from frelt.core.placing.arrange import mirrored
 from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import Solved, solve
 from frelt.core.space.solids import depth, solids
 from frelt.core.space.surfaces import possible, put_on_deck, tops
 from tests.conftest import block, rig, tank, trailer
+from tests.core.test_packed import packed
 
 REAR = Door(id="rear", name="Rear doors", side="rear", start=-0.8, end=0.8, height=1.9, kind="barn doors")
 
@@ -233,3 +238,68 @@ def test_a_frame_one_may_step_on_brings_what_is_above_into_reach() -> None:
     one = rig(frame, with_field(high, "tall", Figure(value=0.4)), trailer=replace(trailer(), body=body))
     assert problems(one, "service") == ["service:tools:lid"]
     assert not problems(with_item(one, replace(frame, step=True)), "service")
+
+
+def test_the_harbor_skid_turned_mirrored_and_in_metric_sets_off_only_advice() -> None:
+    """Batteries below a stand, unlike reels over each other on a frame, a ladder past its rack, what is planted taken out."""
+    whole = packed("harbor-skid")
+    planted = next(i.id for i in whole.items if i.name.startswith("Soap tank"))
+    base = settled(whole, replace(whole, items=tuple(i for i in whole.items if i.id != planted))).rig
+    below = [i for i in base.items if i.kind == "battery" and i.place.deck == base.item("stand").place.deck]
+    room = solids(base, Frames(base))
+    assert below and all(room["stand"].x0 < room[b.id].x0 and room[b.id].x1 < room["stand"].x1 for b in below)
+    assert {base.item(i).place.deck for i in ("reel", "reel-up")} == {d.id for d in base.item("frame").decks}
+    assert base.item("ladder").length.value > base.item("rack").length.value + 1.0
+    skid = base.item("skid")
+    turned = with_item(base, replace(skid, place=replace(skid.place, turns=1)))
+    on_skid = [i.id for i in base.items if i.place.deck in {d.id for d in skid.decks}]
+    mirrored_ = mirrored(solve(base), on_skid)
+    for one in (base, turned, mirrored_):
+        found = [c for c in solve(one).checks if is_broken(c)]
+        assert not found, [sentence(c, METRIC) for c in found]
+        assert all(sentence(c, METRIC) and "lb" not in sentence(c, METRIC).split() for c in solve(one).checks)
+
+
+def test_the_barn_trailer_taped_four_inches_longer_takes_everything_along() -> None:
+    """A rack on each rear leaf, both open while one washes, a mixer on the dovetail reached from behind; then the tape again."""
+    base = class_of("enclosed-16-tandem").carrier
+    assert isinstance(base, Trailer)
+    y0, y1 = base.main_deck.outline[0][1], base.main_deck.outline[2][1]
+    doors = (
+        *(d for d in base.body.doors if d.side != "rear"),
+        Door(id="rear", name="Rear doors", side="rear", start=y0, end=y1, height=1.9, kind="barn doors"),
+    )
+    carrier: Carrier = with_dovetail(replace(base, body=replace(base.body, doors=doors)), "tail")
+    for leaf in (0, 1):
+        carrier = with_deck(carrier, "rear", leaf)
+    leaves = [d for d in carrier.decks if d.hinge is not None]
+    rack = made("rack", "rack", "Rack")
+    racks = [
+        replace(rack, id=f"rack-{n}", place=Placement(deck=d.id, u=sum(u for u, _ in d.outline) / 4, v=1.0))
+        for n, d in enumerate(leaves)
+    ]
+    racks = [replace(r, decks=tuple(replace(d, id=f"{r.id}.{d.id}", on=r.id) for d in r.decks)) for r in racks]
+    mixer = replace(made("mixer", "mix", "Mixer"), place=Placement(deck="tail", u=0.4, v=0.0))
+    tank_ = replace(
+        made("tank", "water", "Water", {"capacity": Figure(value=0.4)}), place=Placement(deck="floor", u=2.0, v=0.0)
+    )
+    tank_ = replace(tank_, place=replace(tank_.place, deck=carrier.main_deck.id))
+    states = (State(id="road", name="Road"), State(id="wash", name="Washing", road=False, open=tuple(d.id for d in leaves)))
+    one = rig(tank_, mixer, *racks, trailer=carrier, states=states)
+    solved = solve(one)
+    assert not problems(solved, "overlap", "off deck", "door load", "headroom"), problems(
+        solved, "overlap", "off deck", "door load"
+    )
+    assert "service:mix:metering valves" not in problems(solved, "service")
+    assert solved.loads is not None
+    closed, open_ = (
+        float(solved.loads.table.present[s] @ np.array([r.mass * r.x for r in solved.loads.table.rows])) for s in (0, 1)
+    )
+    assert open_ > closed  # both racks stand behind the body now
+    longer = taped(one, with_deck_length(carrier, base.main_deck.outline[1][0] + 0.1016))
+    before, after = Frames(one), Frames(longer)
+    for item_id in ("rack-0", "rack-1", "mix"):
+        assert np.isclose(after.items[item_id].at[0] - before.items[item_id].at[0], 0.1016), item_id
+    assert after.items["water"].at == before.items["water"].at
+    again = solve(longer)
+    assert not problems(again, "overlap", "off deck", "door load", "headroom", "service")

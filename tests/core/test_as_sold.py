@@ -1,5 +1,7 @@
 """Equipment as it is sold: by the class and words a builder uses; what follows from them, and what is enough to reach it."""
 
+from collections.abc import Callable
+
 import pytest
 from msgspec.structs import replace
 
@@ -8,10 +10,13 @@ from frelt.core.base.figure import Figure
 from frelt.core.base.typed import read
 from frelt.core.base.units import FOOT, METRIC, US
 from frelt.core.kind.catalog import search
+from frelt.core.kind.engine import heavier
 from frelt.core.kind.make import made, with_field, with_option
 from frelt.core.kind.registry import given, kind_of
 from frelt.core.kind.substances import LIQUIDS
+from frelt.core.kind.usual_parts import hose_mass
 from frelt.core.kinds.reel import CLASSES, MAKES, capacities, hose_capacity
+from frelt.core.kinds.skid import METAL
 from frelt.core.masses.weigh import weigh
 from frelt.core.model.carrier import Body, Door
 from frelt.core.model.item import ConsumerPart, HosePart, Item, Placement, PortPart
@@ -169,3 +174,39 @@ def test_ladders_lie_on_two_bars_with_room_below_and_ends_past_them() -> None:
     ladder = replace(ENTRIES["ladder-24"], place=Placement(deck=bars.decks[0].id, u=0.0, v=0.0))
     assert ladder.length.value > bars.length.value + 1.0
     assert not told(bars, below, ladder, kinds=("overlap", "off deck"))
+
+
+@pytest.mark.parametrize(
+    ("what", "computed", "low", "high"),
+    [
+        # Printed figures, from memory of several makers' sheets each; the spread between makers is the window.
+        ("hose 3/8 in, one wire, kg a meter", lambda: hose_mass(0.0095, *MAKES["steel braid"]), 0.26, 0.42),
+        ("hose 3/4 in, textile, kg a meter", lambda: hose_mass(0.019, *MAKES["textile braid"]), 0.28, 0.48),
+        ("vacuum hose 1 1/2 in, kg a meter", lambda: hose_mass(0.038, *MAKES["vacuum"]), 0.35, 0.75),
+        ("gasoline engine of 10 kW, kg", lambda: 2.9e-3 * 10_000 + 8, 28.0, 45.0),
+        ("gasoline engine of 16 kW, kg", lambda: 2.9e-3 * 16_000 + 8, 38.0, 60.0),
+        (
+            "diesel more than gasoline at 7 kW, kg",
+            lambda: heavier(given(made("machine", "m", "M", {}, {"burns": "diesel"})), 7000.0),
+            4.0,
+            18.0,
+        ),
+        ("steel plate of 1/4 in, kg a square meter", lambda: METAL["steel"] * 0.00635, 49.0, 50.5),
+        ("aluminum plate of 1/4 in, kg a square meter", lambda: METAL["aluminum"] * 0.00635, 16.8, 17.4),
+    ],
+)
+def test_masses_lie_within_what_is_printed_of_their_parts(
+    what: str, computed: Callable[[], float], low: float, high: float
+) -> None:
+    assert low <= computed() <= high, (what, computed())
+
+
+def test_a_skid_weighs_what_its_plates_and_channels_do() -> None:
+    """Sum of parts by hand: base plate, rolled edge, channels, cross members; densities of handbooks."""
+    skid = made("skid", "s", "Skid")
+    g = given(skid)
+    plate_ = g["long"] * g["wide"] * g["plate"] * 2700
+    assert plate_ < skid.mass.value < 2.2 * plate_
+    thicker = with_field(skid, "plate", Figure(value=2 * g["plate"]))
+    edge = 2 * (g["long"] + g["wide"]) * g["coaming"] * g["plate"] * 2700
+    assert thicker.mass.value - skid.mass.value == pytest.approx(plate_ + edge, abs=0.2)
