@@ -206,7 +206,7 @@ def test_a_skid_weighs_what_its_plates_and_channels_do() -> None:
     skid = made("skid", "s", "Skid")
     g = given(skid)
     plate_ = g["long"] * g["wide"] * g["plate"] * 2700
-    assert plate_ < skid.mass.value < 2.2 * plate_
+    assert plate_ < skid.mass.value < 2.4 * plate_
     thicker = with_field(skid, "plate", Figure(value=2 * g["plate"]))
     edge = 2 * (g["long"] + g["wide"]) * g["coaming"] * g["plate"] * 2700
     assert thicker.mass.value - skid.mass.value == pytest.approx(plate_ + edge, abs=0.2)

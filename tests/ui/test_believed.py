@@ -115,4 +115,4 @@ def test_harbor_skid_metric_and_mirrored_has_one_red_the_planted_one(window: Win
     assert all(
         c.level in ("advice", "law", "wish") for c in solved_of(window).checks if mark_of(c) in ("law", "advice", "wish")
     )
-    assert "by 51 mm" in window.verdict.words.text()
+    assert "by 56 mm" in window.verdict.words.text()
