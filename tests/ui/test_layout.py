@@ -1,6 +1,8 @@
 """Nothing clipped, overlapping or cut with dots: in every page, both unit systems, small and large windows."""
 
+from collections.abc import Callable
 from itertools import pairwise
+from pathlib import Path
 
 import pytest
 from msgspec.structs import replace
@@ -276,3 +278,17 @@ def test_text_is_painted_where_its_box_says(window: Window) -> None:
     assert box.center().x() == pytest.approx(150, abs=1)
     dark = [x for x in range(300) for y in range(60) if image.pixelColor(x, y).lightness() < 128]
     assert box.left() - 1 <= min(dark) and max(dark) <= box.right() + 1
+
+
+@pytest.mark.parametrize("rig", ["barn-closed", "shelter-van"])
+def test_no_page_is_wider_than_its_column(fresh: Callable[[Document], Window], rig: str) -> None:
+    """Doors with four choices, further decks, fit-out, arrival: all fit beside the bench of a packed rig."""
+    window = fresh(Document())
+    window.files.open_path(Path(f"tests/fixtures/packed/{rig}.frelt.json"))
+    for step in Step:
+        window.desk.go(step)
+        settle(window)
+        area = window.right.scroller(step)
+        page, port = area.widget(), area.viewport()
+        assert page is not None and port is not None
+        assert page.minimumSizeHint().width() <= port.width(), step

@@ -219,9 +219,11 @@ def _spare(row: Row, key: str, load: Load, units: Units) -> str:
     if limit.left.low is None or limit.left.high is None:
         return "no rating"
     low, high = limit.left.low - load.most, limit.left.high - load.most
-    if abs(high - low) < 1:
+    if abs(high - low) < 1 or high < 0:
         return _words(low, units)
-    return _words(low, units) if (low < 0) == (high < 0) and low < 0 else f"{_words(low, units)} to {_words(high, units)}"
+    if low < 0:
+        return f"from {_words(low, units)} to {_words(high, units)}"
+    return f"{units.show(low, 'mass', unit=False)} to {_words(high, units)}"
 
 
 def _words(spare: float, units: Units) -> str:

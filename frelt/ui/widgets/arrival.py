@@ -24,7 +24,7 @@ class Arrival(QWidget):
         self.owner = QLineEdit()
         self.owner.setAccessibleName("Whose it is")
         self.owner.setMaxLength(120)
-        self.owner.setPlaceholderText("the shop’s, the customer’s …")
+        self.owner.setPlaceholderText("shop, customer")
         self.owner.editingFinished.connect(self._own)
         self.bought = self._choice("Bought", (("New or used: not said", ""), ("New", "new"), ("Used", "used")), "bought")
         self.tested = self._choice(
@@ -37,9 +37,9 @@ class Arrival(QWidget):
         grid.setContentsMargins(0, 0, 0, 0)
         grid.addWidget(Words("Whose it is"), 0, 0)
         grid.addWidget(self.owner, 0, 1)
-        grid.addWidget(self.bought, 1, 0)
-        grid.addWidget(self.tested, 1, 1)
-        grid.addWidget(self.hours, 2, 0, 1, 2)
+        grid.addWidget(self.bought, 1, 0, 1, 2)
+        grid.addWidget(self.tested, 2, 0, 1, 2)
+        grid.addWidget(self.hours, 3, 0, 1, 2)
 
     def show_arrival(self, owner: str, condition: Condition) -> None:
         """Show what is said of something."""
@@ -54,6 +54,8 @@ class Arrival(QWidget):
     def _choice(self, called: str, words: tuple[tuple[str, object], ...], field: str) -> QComboBox:
         box = QComboBox()
         box.setAccessibleName(called)
+        box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        box.setMinimumContentsLength(6)
         for text, value in words:
             box.addItem(text, value)
         box.activated.connect(

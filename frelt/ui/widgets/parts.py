@@ -136,7 +136,7 @@ class PartsList(QWidget):
                 lambda _, c=choice, b=combo: self._set(n, lambda e: replace(e, **{c.field: b.currentData()}), c.name)
             )
             combo.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
-            combo.setMinimumContentsLength(6)
+            combo.setMinimumContentsLength(4)
             boxes.append(combo)
             if name is None and len(self._choices) < 3:
                 top.addWidget(combo, 1)

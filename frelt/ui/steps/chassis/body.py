@@ -30,14 +30,14 @@ OPENINGS = (
 )
 
 
-STAYS = (("Stays open or not: not said", None), ("Stays open", True), ("Swings back", False))
+STAYS = (("Stays: not said", None), ("Stays open", True), ("Swings back", False))
 LOCKS = (
-    ("Lock for the road: not said", ""),
+    ("Lock: not said", ""),
     ("Cam bar", "cam bar"),
     ("Latch", "latch"),
     ("Hook", "hook"),
     ("Pin", "pin"),
-    ("Nothing locks it", "none"),
+    ("No lock", "none"),
 )
 
 SEEN = Choice("Known", "seen", (("taped", True), ("usual for its class", False)))
