@@ -4,7 +4,9 @@ from msgspec.structs import replace
 
 from ..edit.copies import NewId
 from ..edit.items import add, on_deck
+from ..kind.capability import can
 from ..kind.catalog import taken_with
+from ..model.carrier import Carrier, Deck, Stand
 from ..model.catalog_entry import Entry
 from ..model.item import Item
 from ..model.rig import Rig
@@ -31,7 +33,7 @@ def put_on(
     carrier = next((c for c in rig.carriers if c.id == carrier_id), rig.main)
     assert carrier is not None
     first, *others = taken_with(entry, new_id)
-    deck = next((d for d in rig.decks if d.id == deck_id), carrier.main_deck)
+    deck = next((d for d in rig.decks if d.id == deck_id), None) or _usual(rig, carrier)
     item = on_deck(first, deck)
     item = replace(item, name=_unused(rig, item.name))
     if u is not None and v is not None:
@@ -46,6 +48,12 @@ def put_on(
     for one in (item, *others):
         rig = _with_dry(rig, one.id)
     return rig, item
+
+
+def _usual(rig: Rig, carrier: Carrier) -> Deck:
+    """Where things are put when no deck is named: the main one; on the shop's floor the skid that stands there."""
+    skid = next((i for i in rig.items if can(i, "be lifted") and i.decks), None) if isinstance(carrier, Stand) else None
+    return skid.decks[0] if skid is not None else carrier.main_deck
 
 
 def _with_dry(rig: Rig, item_id: str) -> Rig:

@@ -99,7 +99,10 @@ def skid_alone(rig: Rig, stand: Stand, new_id: NewId) -> Rig:
     outline = (*corners, (0.0, wide / 2 + AROUND))
     floor = replace(stand.main_deck, name="Shop floor", origin=(0.0, 0.0, 0.0), outline=outline)
     sizes = {"long": Figure(value=long, source="measured"), "wide": Figure(value=wide, source="measured")}
-    skid = replace(made("skid", new_id("item"), "Skid", sizes), place=Placement(deck=floor.id, u=AROUND + long / 2, v=0.0))
+    entered = {"forks": "from the side"} if long / 2 > rig.forklift.forks else {}  # else it would tip off them
+    skid = replace(
+        made("skid", new_id("item"), "Skid", sizes, entered), place=Placement(deck=floor.id, u=AROUND + long / 2, v=0.0)
+    )
     states = (
         State(id=new_id("state"), name="In the shop, dry", road=False, fill="drained"),
         State(id=new_id("state"), name="In the shop, full", road=False, fill="full"),

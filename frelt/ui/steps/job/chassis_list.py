@@ -27,6 +27,7 @@ class ChassisList(QWidget):
         self.box.setPlaceholderText("Search: enclosed 14, van, tray …")
         self.box.setAccessibleName("Search chassis")
         self.box.setObjectName("chassis-search")
+        self.box.returnPressed.connect(self._entered)
         self.box.textChanged.connect(self.refresh)
         self.list = Rows()
         self.list.setAccessibleName("Chassis")
@@ -76,6 +77,13 @@ class ChassisList(QWidget):
             and (rig.trailer if isinstance(chosen.carrier, Trailer) else rig.vehicle) is None
         )
         self.hitch.setEnabled(missing)
+
+    def _entered(self) -> None:
+        """Return in the search: the first rig is started at once; beside one there is, the list is chosen from."""
+        if self.desk.rig is None:
+            self.start()
+        else:
+            self.list.setFocus()
 
     def start(self) -> None:
         """Start a rig on the chosen chassis."""
