@@ -10,15 +10,18 @@ from ..core.base.value import FreltError
 from ..core.judge.check import Check
 from ..core.model.carrier import Carrier, Vehicle
 from ..core.model.state import State
+from ..core.report.aboard import aboard, numbers
 from ..core.report.verdict import drawn as drawn_check
 from ..core.report.verdict import spoken_state
 from ..core.solve import Solved
 from ..core.space.solids import solids
 from .layout import Box, Sheet, Zoom, lay_out
 from .overlay.centre import centre_shown
+from .overlay.labels import place
 from .overlay.lettering import Lettering, caption
-from .overlay.limits import below_bars, limits
-from .overlay.names import names
+from .overlay.limits import limits
+from .overlay.listing import listing
+from .overlay.names import names, taken, things
 from .overlay.post_shapes import post_shapes
 from .overlay.posts import posts
 from .overlay.tape import tape
@@ -73,8 +76,13 @@ def drawing_of(
     scope = solved.by_state.get(state_id, ()) if state_id else solved.checks
     drawn = scenes(rig, solved.frames, state, fills, False, carrier.id, whole)
     sheet = lay_out(WIDTH, HEIGHT, drawn, Zoom(), whole)
+    listed = aboard(rig, solved.frames.kept)
     layers = [layer for view, scene in drawn.items() if sheet.area(view).width > 50 for layer in _view(scene, sheet)]
-    layers += _over(solved, scope, lettering, units, state, fills, carrier, drawn["plan"], sheet)
+    layers += _over(solved, scope, lettering, units, state, fills, carrier, drawn, sheet)
+    if listed:  # what the numbers stand for, below it all
+        below, tall = listing(listed, sheet, HEIGHT, lettering)
+        layers.append(Layer("list", shapes=below))
+        sheet = replace(sheet, height=HEIGHT + tall)
     title = rig.name if state is None else f"{rig.name}, in “{state.name}”"
     return Drawing(title, sheet, tuple(layers))
 
@@ -112,23 +120,20 @@ def _over(
     state: State | None,
     fills: Mapping[str, float],
     carrier: Carrier,
-    plan: Scene,
+    views: Mapping[View, Scene],
     sheet: Sheet,
 ) -> list[Layer]:
     """What lies over and around the three views."""
     rig, drawn = solved.rig, "vehicle" if isinstance(carrier, Vehicle) else "trailer"
-    seen = {g.item for g in plan.items}
-    room = {i: s for i, s in solids(rig, solved.frames).items() if s.carrier == carrier.id and i in seen}
-    spill = below_bars(solved, scope, sheet, units, drawn)
+    plan, numbered = views["plan"], numbers(rig, solved.frames.kept)
+    room = {i: s for i, s in solids(rig, solved.frames).items() if s.carrier == carrier.id}
     centre = centre_shown(solved, state.id, fills, carrier.id) if state is not None else None
-    avoid = sheet.px("plan", centre[0], centre[1]) if centre is not None else None
-    above = drawn == "vehicle" or bool(plan.partner)
-    inside, tagged = names(rig, sheet, room, spill, lettering, avoid, above)
-    made = [
-        Layer("names", shapes=inside),
-        Layer("names", shapes=tagged),
-        Layer("tape", shapes=tape(plan, sheet, units)),
-    ]
+    made = [Layer("tape", shapes=tape(plan, sheet, units))]
+    for view, scene in views.items():
+        area, whole = sheet.area(view), view == "plan"
+        if area.width > 50:
+            named = things(rig, scene, sheet, room, numbered)
+            made.append(Layer("names", shapes=names(place(named, area, taken(view, sheet, centre), lettering, whole, whole))))
     if sheet.limits.width > 50:
         made.append(Layer("limits", shapes=limits(solved, scope, sheet, units, drawn)[0]))
     if solved.loads is not None and state is not None:
@@ -137,7 +142,7 @@ def _over(
     if centre is not None:
         x, y, z = centre
         for view, u, v in (("plan", x, y), ("side", x, z), ("rear", y, z)):
-            if sheet.area(view).width > 50:  # type: ignore[arg-type]
+            if sheet.area(view).width > 50:
                 mark = Group(centre_mark(u, v, 9.0 / sheet.scale))
-                made.append(Layer("centre", (mark,), sheet.affine(view)))  # type: ignore[arg-type]
+                made.append(Layer("centre", (mark,), sheet.affine(view)))
     return made

@@ -197,6 +197,8 @@ STYLES: dict[str, Style] = {
     "floor.unsure": Style("", 0, "hand", hatched=True),
     "floor.edge": Style("hand", 2.0, "", (5, 3)),
     "tag": Style("ink", 1.0, "sheet"),
+    "tag.below": Style("soft", 1.2, "sheet", (2.5, 2)),
+    "leader": Style("ink", 0.8),
     "plate": Style("", 0, "sheet", alpha=0.86),
     "chip": Style("hand", 1.4, "sheet"),
     "post": Style("hairline", 1.0, "field"),

@@ -17,15 +17,22 @@ from ..core.judge.marks import mark_of
 from ..core.liquids.on_the_road import unread
 from ..core.model.document import Document
 from ..core.model.rig import Rig
+from ..core.report.aboard import aboard, numbers
 from ..core.report.verdict import drawn, speaking, spoken_state, verdict
 from ..core.solve import Solved, solve
+from ..core.space.solids import solids
+from ..drawing.layout import Box
+from ..drawing.overlay.labels import Thing, place
+from ..drawing.overlay.names import names
 from ..drawing.styles import COLORS
-from ..drawing.views import Scene, View, hitch_shift, scenes
+from ..drawing.views import Scene, View, hitch_shift, scenes, seen
+from . import fonts
 from .day_page import paint_day
 from .fonts import elided, font
 from .leaf import EDGE, Leaf
 from .painter import paint, paint_partner, transform
 from .pdf import HEIGHT, PAPER, WIDTH, Paper, page
+from .shapes import paint_shapes
 from .sheet_loads import paint_loads
 from .sheet_rest import paint_rest
 
@@ -65,6 +72,7 @@ class Sheet:
     def __init__(self, leaf: Leaf, document: Document, rig: Rig, units: Units) -> None:
         self.p, self.leaf, self.document, self.rig, self.units = leaf.p, leaf, document, rig, units
         self.solved: Solved = solve(rig)
+        self.room, self.numbers = solids(rig, self.solved.frames), numbers(rig, self.solved.frames.kept)
 
     def paint(self) -> None:
         """Paint all of it; the scale ticket and the cautions stand on the first page."""
@@ -121,7 +129,7 @@ class Sheet:
         self._scene(made["side"], scale, x, side_base)
         rear_x = WIDTH - EDGE - rx1 * scale
         self._scene(made["rear"], scale, rear_x, side_base)
-        self._names(scale, x, plan_base)
+        self._names(made["plan"], scale, x, plan_base)
         shown = f"Drawn in “{state.name}”, {'at its worst fills' if fills else 'as shown'}." if state is not None else ""
         beside = EDGE + (px1 - px0) * scale + 24
         if WIDTH - EDGE - beside > KEY:
@@ -136,10 +144,11 @@ class Sheet:
         wide, top = (WIDTH - 2 * EDGE) / columns, y
         rows = max(int((bottom - top) // 12), 1)
         columns = max(columns, -(-len(self.rig.items) // rows))
+        listed = [row for group in aboard(self.rig, self.solved.frames.kept) for row in group.rows]
         wide = min(wide, (WIDTH - EDGE - x) / columns)
-        for n, item in enumerate(self.rig.items):
+        for n, one in enumerate(listed):
             at, row = x + wide * (n // rows), top + 12 * (n % rows + 1)
-            name = elided(f"{n + 1}  {item.name}", wide - 6, "small", 500, True, 0.85)
+            name = elided(f"{one.number}  {one.item.name}", wide - 6, "small", 500, True, 0.85)
             self.leaf.write(at, name, "small", 500, True, scale=0.85, y=row)
         return top + 12 * (min(len(self.rig.items), rows) + 0.5)
 
@@ -154,19 +163,21 @@ class Sheet:
             self.p.setPen(QPen(PAPER.color("ink"), 1.4))
             self.p.drawLine(QPointF(x + x0 * scale, base), QPointF(x + x1 * scale, base))
 
-    def _names(self, scale: float, x: float, base: float) -> None:
-        for n, item in enumerate(self.rig.items, 1):
-            frame = self.solved.frames.items.get(item.id)
-            if frame is None:
+    def _names(self, plan: Scene, scale: float, x: float, base: float) -> None:
+        """The numbers of the list on the plan, none over another."""
+        rig, drawn = self.rig, self.rig.main
+        things = []
+        for group in plan.items + plan.partner:
+            solid = self.room.get(group.item)
+            if solid is None or drawn is None:
                 continue
-            drawn = self.rig.main
-            on = self.solved.frames.carrier_of[item.id]
-            shift = 0.0 if drawn is None or drawn.id == on else hitch_shift(self.rig, drawn) or 0.0
-            at = QPointF(x + (frame.at[0] + shift) * scale, base - frame.at[1] * scale)
-            self.p.setPen(QPen(PAPER.color("ink"), 0.8))
-            self.p.setBrush(PAPER.color("sheet"))
-            self.p.drawEllipse(at, 7.5, 7.5)
-            self.leaf.write(at.x(), str(n), "small", 600, True, "ink", "middle", 0.85, at.y() + 4)
+            shift = 0.0 if solid.carrier == drawn.id else hitch_shift(rig, drawn) or 0.0
+            u0, v0, u1, v1 = seen(solid, "plan")
+            box = Box(x + (u0 + shift) * scale, base - v1 * scale, (u1 - u0) * scale, (v1 - v0) * scale)
+            things.append(Thing(group.item, self.numbers[group.item], "", box))
+        x0, y0, x1, y1 = plan.extent
+        area = Box(x + x0 * scale, base - y1 * scale, (x1 - x0) * scale, (y1 - y0) * scale)
+        paint_shapes(self.p, names(place(things, area, (), fonts, named=False)), PAPER)
 
     def _foot(self) -> None:
         y = BOTTOM + 10

@@ -21,6 +21,7 @@ from ..core.model.rig import Rig, fill_range
 from ..core.model.state import State
 from ..core.planning.kit import kit_places
 from ..core.planning.weigh_first import weigh_first
+from ..core.report.aboard import aboard
 from ..core.report.verdict import first_of
 from ..core.solve import Solved
 from .leaf import EDGE, Leaf
@@ -38,7 +39,7 @@ def paint_rest(leaf: Leaf, solved: Solved, units: Units) -> None:
     _accepted(leaf, solved, units)
     _nobody_counted(leaf, solved, units)
     _states(leaf, solved, units)
-    _things(leaf, solved.rig, units)
+    _things(leaf, solved, units)
     _figures(leaf, solved, units)
 
 
@@ -119,9 +120,9 @@ def _fills(rig: Rig, state: State, units: Units) -> Iterator[str]:
         yield f"{tank.liquid.short if liquids.count(tank.liquid.name) == 1 else item.name} {span}"
 
 
-def _things(leaf: Leaf, rig: Rig, units: Units) -> None:
-    rows = []
-    for n, item in enumerate(rig.items, 1):
+def _things(leaf: Leaf, solved: Solved, units: Units) -> None:
+    rows, rig = [], solved.rig
+    for n, item in ((row.number, row.item) for group in aboard(rig, solved.frames.kept) for row in group.rows):
         f = item.mass
         words = f"{units.show(f.value, 'mass')} ± {units.show(f.plus_minus, 'mass', False)} empty, {f.source}"
         came = whose(item.owner, item.condition)

@@ -6,19 +6,22 @@ import pytest
 from msgspec.structs import replace
 
 from frelt.core.base.figure import NOT_RATED
+from frelt.core.base.kept import Kept
 from frelt.core.base.units import METRIC, US
 from frelt.core.geometry.frames import Frames
 from frelt.core.placing.distances import facings
 from frelt.core.placing.safe_floor import safe_floor
+from frelt.core.report.aboard import numbers
 from frelt.core.solve import Solved, solve
 from frelt.core.space.solids import solids
-from frelt.drawing.layout import Sheet, Zoom, lay_out
+from frelt.drawing.layout import Box, Sheet, Zoom, lay_out
 from frelt.drawing.overlay.asked import asked_about
 from frelt.drawing.overlay.distances import distances
 from frelt.drawing.overlay.floor import floor, floor_words
+from frelt.drawing.overlay.labels import number_words, place
 from frelt.drawing.overlay.lettering import mark, parts
-from frelt.drawing.overlay.limits import below_bars, limits
-from frelt.drawing.overlay.names import names
+from frelt.drawing.overlay.limits import limits
+from frelt.drawing.overlay.names import taken, things
 from frelt.drawing.overlay.post_shapes import post_shapes
 from frelt.drawing.overlay.posts import posts
 from frelt.drawing.overlay.tape import tape
@@ -116,15 +119,13 @@ def test_posts_stand_where_the_load_goes_to_the_ground_and_fill_to_their_share()
     assert not [s for s in told[0] if isinstance(s, Path) and s.role == "post.unknown"]
 
 
-def test_bars_of_limits_lie_below_each_other_and_leave_the_rest_of_their_column() -> None:
+def test_bars_of_limits_lie_below_each_other_in_their_column() -> None:
     solved, _, sheet = drawn()
     shapes, spots = limits(solved, solved.checks, sheet, US, "trailer")
     tops = [box.top for box, _ in spots]
     assert len(tops) >= 4 and all(b - a == pytest.approx(47.0) for a, b in pairwise(tops))
     known = next(s for s in shapes if isinstance(s, Text) and "limits known" in s.words)
     assert known.words == f"{solved.known[0]} of {solved.known[1]} limits known"
-    rest = below_bars(solved, solved.checks, sheet, US, "trailer")
-    assert (rest.top >= max(tops) and rest.bottom <= sheet.limits.bottom + 1e-6) or rest.height == 0
     at = [s for s in shapes if isinstance(s, Path) and s.role.startswith("at.")]
     assert all(sheet.limits.left - 2 <= min(s.xy[::2]) and max(s.xy[::2]) <= sheet.limits.right + 2 for s in at)
 
@@ -135,12 +136,27 @@ def test_every_thing_is_named_once_inside_it_or_by_a_number(name: str) -> None:
     carrier = solved.rig.trailer or solved.rig.vehicle
     assert carrier is not None
     room = {i: s for i, s in solids(solved.rig, Frames(solved.rig)).items() if s.carrier == carrier.id}
-    inside, tagged = names(solved.rig, sheet, room, sheet.limits, RULER)
-    said = [s.words.replace("\n", " ") for s in (*inside, *tagged) if isinstance(s, Text)]
-    wanted = [i.name for i in solved.rig.items if i.id in room and not i.built_in]
-    assert sorted(w for w in said if not w.isdigit()) == sorted(wanted)
-    numbers = [w for w in said if w.isdigit()]
-    assert all(numbers.count(n) == 2 for n in numbers)  # on the thing and in the list
+    numbered = numbers(solved.rig, Kept())
+    assert sorted(numbered.values()) == list(range(1, len(solved.rig.items) + 1))
+    plan = scenes(solved.rig, solved.frames, None, carrier_id=carrier.id)["plan"]
+    made = place(things(solved.rig, plan, sheet, room, numbered), sheet.plan, taken("plan", sheet, None), RULER)
+    said = [i for label in made for i in label.items]
+    assert sorted(said) == sorted(i.id for i in solved.rig.items if i.id in room and not i.built_in)
+    for label in made:
+        words = " ".join(label.lines)
+        if label.kind == "name":
+            assert words == solved.rig.item(label.items[0]).name
+        else:
+            assert words == number_words([numbered[i] for i in label.items])
+    boxes = [label.box for label in made]
+    assert not [(a, b) for n, a in enumerate(boxes) for b in boxes[:n] if covered(a, b)]
+    drawing = drawing_of(solved, RULER, US)
+    listed = [s.words for layer in drawing.layers if layer.name == "list" for s in layer.shapes if isinstance(s, Text)]
+    assert all(item.name in listed and str(numbered[item.id]) in listed for item in solved.rig.items)
+
+
+def covered(a: Box, b: Box) -> bool:
+    return a.left < b.right and b.left < a.right and a.top < b.bottom and b.top < a.bottom
 
 
 def test_the_safe_floor_is_hatched_only_while_a_limit_is_unread() -> None:

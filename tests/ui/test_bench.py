@@ -466,19 +466,16 @@ def test_a_rig_is_copied_with_its_serial_blank(window: Window) -> None:
 
 
 def test_names_too_long_become_number_tags_and_never_dots(fresh: Callable[[Document], Window]) -> None:
-    from frelt.drawing.overlay.names import fitting, label_boxes
+    from frelt.drawing.overlay.labels import fitting
     from frelt.paint import fonts
 
     long = replace(block("a", 20.0, 1.0), name="Surfactant and neutralizer transfer pump assembly")
     window = fresh(Document(rigs=(rig(long, tank("w", 300.0, 3.0, size=1.2)),)))
     QApplication.processEvents()
-    solved, layout = window.desk.solved, window.bench.layout_now
-    assert solved is not None and layout is not None
-    from frelt.core.space.solids import solids
-
-    inside, tagged = label_boxes(solved.rig, layout.sheet, solids(solved.rig, solved.frames), fonts)
-    assert [n for _, n in tagged] == [long.name]
-    assert [lines for _, lines in inside] == [["w"]]
+    window.bench.grab()
+    made = window.bench.labels.of["plan"]
+    assert [one.items for one in made if one.kind == "tag"] == [(long.id,)]
+    assert [one.lines for one in made if one.kind == "name"] == [("w",)]
     assert fitting("Hot machine", 20, 60, fonts) == [] and fitting("Hot machine", 50, 60, fonts) == ["Hot", "machine"]
 
 

@@ -20,7 +20,7 @@ from frelt.core.model.state import State
 from frelt.core.planning.new_rig import new_rig
 from frelt.core.space.solids import solids
 from frelt.drawing.overlay.limits import bars
-from frelt.drawing.overlay.names import LINE, PAD, label_boxes
+from frelt.drawing.overlay.names import box_of
 from frelt.drawing.overlay.posts import BAR, COLUMN, place_posts, posts
 from frelt.paint import fonts
 from frelt.paint.painter import write
@@ -192,11 +192,12 @@ def test_names_lie_inside_their_outlines(window: Window, size: tuple[int, int]) 
     solved, layout = window.desk.solved, window.bench.layout_now
     assert solved is not None and layout is not None
     room = solids(solved.rig, solved.frames)
-    inside, tagged = label_boxes(solved.rig, layout.sheet, room, fonts)
-    assert len(inside) + len(tagged) == len(solved.rig.items)
-    for box, lines in inside:
-        assert max(fonts.measure(words) for words in lines) <= box.width - 2 * PAD
-        assert len(lines) * LINE <= box.height - 2 * PAD + 1e-6
+    for label in window.bench.labels.of["plan"]:
+        if label.kind == "name":
+            outline, box = box_of(room[label.items[0]], "plan", layout.sheet), label.box
+            assert outline.left <= box.left and box.right <= outline.right
+            assert outline.top <= box.top and box.bottom <= outline.bottom
+            assert max(fonts.measure(words) for words in label.lines) <= box.width
 
 
 @pytest.mark.parametrize("units", UNITS)

@@ -13,7 +13,6 @@ from ..shapes import Shape, Text, line, rect
 from .lettering import caption, mark
 
 ROW = 47.0
-HEAD = 34.0  # above the first bar, and a little room below the last
 Spots = tuple[tuple[Box, str], ...]  # where a rating can be typed, and its field
 
 
@@ -127,13 +126,6 @@ def limits(solved: Solved, scope: Sequence[Check], sheet: Sheet, units: Units, d
         spots.append((Box(area.left, y + 16, area.width - 20, 18), bar.check.field))
         y += ROW
     return tuple(made), tuple(spots)
-
-
-def below_bars(solved: Solved, scope: Sequence[Check], sheet: Sheet, units: Units, drawn: str) -> Box:
-    """What the bars leave of their column."""
-    area = sheet.limits
-    used = HEAD + ROW * len(bars(solved, scope, units, drawn))
-    return Box(area.left, area.top + used, area.width, max(area.height - used, 0.0))
 
 
 def _row(box: Box, bar: Bar) -> list[Shape]:

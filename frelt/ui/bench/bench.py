@@ -1,14 +1,16 @@
 """The bench: the drawings of a rig, worked with mouse and keys."""
 
-from PyQt6.QtCore import QRectF, Qt
+from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt
 from PyQt6.QtGui import (
     QContextMenuEvent,
     QDragEnterEvent,
     QDropEvent,
+    QHelpEvent,
     QKeyEvent,
     QMouseEvent,
     QWheelEvent,
 )
+from PyQt6.QtWidgets import QToolTip
 
 from ...core.placing.arrange import shifted
 from ...drawing.views import seen
@@ -102,6 +104,20 @@ class Bench(Drawings):
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         assert event is not None
         self.zoom_by(1.0015 ** event.angleDelta().y(), event.position())
+
+    def event(self, event: QEvent | None) -> bool:
+        """Also says what stands under the pointer; a number, all that it stands for."""
+        if isinstance(event, QHelpEvent) and event.type() == QEvent.Type.ToolTip:
+            QToolTip.showText(event.globalPos(), self.words_at(QPointF(event.pos())), self)
+            return True
+        return super().event(event)
+
+    def words_at(self, at: QPointF) -> str:
+        """What stands under a pixel, by number and name, as rich text; or nothing."""
+        view = self.view_at(at)
+        tag = self.labels.under(view, at) if view is not None else None
+        found = tag.items if tag is not None else (self.item_at(at),)
+        return self.labels.words(found)
 
     def contextMenuEvent(self, event: QContextMenuEvent | None) -> None:
         assert event is not None

@@ -26,8 +26,7 @@ from ...drawing.overlay.centre import centre_shown
 from ...drawing.overlay.distances import distances
 from ...drawing.overlay.floor import floor as floor_shapes
 from ...drawing.overlay.floor import floor_words
-from ...drawing.overlay.limits import Spots, below_bars, limits
-from ...drawing.overlay.names import names
+from ...drawing.overlay.limits import Spots, limits
 from ...drawing.overlay.post_shapes import post_shapes
 from ...drawing.overlay.posts import posts
 from ...drawing.overlay.tape import tape
@@ -43,6 +42,7 @@ from ..frame.steps import STEPS
 from .brush import caption
 from .handles import Handles
 from .item_drag import ItemDrag
+from .labels import Labels
 from .layout import Layout, rect
 from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
@@ -74,6 +74,7 @@ class Drawings(QWidget):
         self.handles = Handles(desk)
         self.frame = Frame()
         self._kept: QPixmap | None = None
+        self.labels = Labels(desk)
         self.asked = ""
         self.right_side = False
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)  # it covers all of itself
@@ -135,19 +136,20 @@ class Drawings(QWidget):
         held = moving_with(solved.rig, desk.held) if desk.in_hand else frozenset()
         room = self._room(solved)
         centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
-        avoid = layout.sheet.px("plan", centre[0], centre[1]) if centre is not None else None
         moving = held if self.item_drag.under_way else frozenset()
         if moving:
-            self._still(p, layout, room, moving)
+            self._still(p, layout, room, moving, centre)
             self._floor(p, layout)
             for view in VIEWS:
                 part(p, layout.area(view), partial(paint_moving, p, self._scenes[view], layout, theme, desk.kept, moving))
         else:
             self._kept = None
-            self._standing(p, layout, room, held, moving, avoid)
+            self._standing(p, layout, room, held, moving, centre)
         if centre is not None:
             paint_centre(p, centre, layout, theme, desk.kept)
         part(p, layout.plan, lambda: self._around(p, solved, carrier, layout))
+        for view in VIEWS:  # over all that is washed or dashed
+            part(p, layout.area(view), partial(self.labels.paint, p, view, layout, room, moving))
         if desk.in_hand in room and len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
             paint_clipped(p, distances(facings(solved, desk.in_hand), layout.sheet, desk.units), layout.plan, theme)
         self.handles.paint(p, layout, theme)
@@ -212,48 +214,48 @@ class Drawings(QWidget):
         room: dict[str, Solid],
         held: frozenset[str],
         skip: frozenset[str],
-        avoid: tuple[float, float] | None,
+        centre: tuple[float, float, float] | None,
     ) -> None:
-        """The drawings with their names and tape."""
+        """The drawings with their names and tape. skip: what is on the move; the names of all else keep their places."""
         theme = self.desk.theme
         for view in VIEWS:
             part(p, layout.area(view), partial(paint_scene, p, self._scenes[view], layout, theme, self.desk.kept, held, skip))
-        listed = {i: s for i, s in room.items() if i not in skip}
-        part(p, layout.plan, lambda: self._regions(p, layout, room, avoid))
+        plates: list[Box] = []
+        part(p, layout.plan, lambda: plates.extend(self._regions(p, layout, room, centre)))
         if not skip:
             part(p, layout.plan, lambda: self._floor(p, layout))
-        part(p, layout.plan, lambda: self._named(p, layout, listed, avoid))
+            self.labels.lay_out(self._scenes, layout, room, centre, plates)
+        part(p, layout.tape, lambda: paint_shapes(p, tape(self._scenes["plan"], layout.sheet, self.desk.units), theme))
         self._headings(p, layout)
 
-    def _named(self, p: QPainter, layout: Layout, listed: dict[str, Solid], avoid: tuple[float, float] | None) -> None:
-        """Names and numbers of what stands there, and the tape."""
-        rig, theme = self.desk.rig, self.desk.theme
-        assert rig is not None
-        above = self._drawn() == "vehicle" or bool(self._scenes["plan"].partner)
-        inside, tagged = names(rig, layout.sheet, listed, self._spill(layout), fonts, avoid, above)
-        paint_clipped(p, inside, layout.plan, theme)
-        paint_shapes(p, (*tagged, *tape(self._scenes["plan"], layout.sheet, self.desk.units)), theme)
+    def _regions(
+        self, p: QPainter, layout: Layout, room: dict[str, Solid], centre: tuple[float, float, float] | None
+    ) -> Sequence[Box]:
+        """What the floor is spoken for: below it while the chassis or things are in hand, by the customer in the first steps.
 
-    def _regions(self, p: QPainter, layout: Layout, room: dict[str, Solid], avoid: tuple[float, float] | None) -> None:
-        """What the floor is spoken for: below it while the chassis or things are in hand, by the customer in the first steps."""
+        Returns where words were written [px].
+        """
         solved, carrier, shown = self.desk.solved, self.desk.carrier, STEPS[self.desk.step].overlays
         if solved is None or carrier is None or not shown or not (carrier.body.zones or solved.rig.wishes):
-            return
+            return ()
         from .regions import paint_wishes, paint_zones
 
+        made: list[QRectF] = []
+        avoid = layout.sheet.px("plan", centre[0], centre[1]) if centre is not None else None
         if "zones" in shown:
-            paint_zones(p, carrier, layout, self.desk.theme, room.values(), avoid)
+            made += paint_zones(p, carrier, layout, self.desk.theme, room.values(), avoid)
         if "wishes" in shown:
-            paint_wishes(p, solved, carrier, layout, self.desk.theme, room.values())
+            made += paint_wishes(p, solved, carrier, layout, self.desk.theme, room.values(), made)
+        return [Box(r.left(), r.top(), r.width(), r.height()) for r in made]
 
-    def _spill(self, layout: Layout) -> Box:
-        """What the whole rig's bars leave of their column."""
-        solved = self.desk.solved
-        if solved is None:
-            return layout.sheet.limits
-        return below_bars(solved, self._scope(solved), layout.sheet, self.desk.units, self._drawn())
-
-    def _still(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
+    def _still(
+        self,
+        p: QPainter,
+        layout: Layout,
+        room: dict[str, Solid],
+        moving: frozenset[str],
+        centre: tuple[float, float, float] | None,
+    ) -> None:
         """What stands still during a drag, kept as one picture."""
         if self._kept is None:
             ratio = self.devicePixelRatioF()
@@ -262,7 +264,7 @@ class Drawings(QWidget):
             kept.fill(self.desk.theme.color("sheet"))
             q = QPainter(kept)
             q.setRenderHint(QPainter.RenderHint.Antialiasing)
-            self._standing(q, layout, room, moving, moving, None)
+            self._standing(q, layout, room, moving, moving, centre)
             q.end()
             self._kept = kept
         p.drawPixmap(0, 0, self._kept)
@@ -331,10 +333,14 @@ class Drawings(QWidget):
         return next((v for v in VIEWS if layout.area(v).adjusted(-8, -8, 8, 8).contains(at)), None)
 
     def item_at(self, at: QPointF) -> str:
-        """The nearest item under a pixel, or nothing."""
+        """The item whose number lies under a pixel, of a pile the next after the one in hand; else the nearest one, or nothing."""
         view, layout, shown, rig = self.view_at(at), self.layout_now, self._shown, self.desk.rig
         if view is None or layout is None or shown is None or rig is None:
             return ""
+        tag = self.labels.under(view, at)
+        if tag is not None:
+            last = tag.items.index(self.desk.in_hand) if self.desk.in_hand in tag.items else -1
+            return tag.items[(last + 1) % len(tag.items)]
         u, v = layout.to_m(view, at)
         room, there = solids(shown.rig, shown.frames), {i.id for i in rig.items}
         for group in reversed(self._scenes[view].items):

@@ -19,8 +19,12 @@ PLATE = 14.0
 
 def paint_zones(
     p: QPainter, carrier: Carrier, layout: Layout, theme: Theme, room: Iterable[Solid], avoid: tuple[float, float] | None
-) -> None:
-    """What lies below each zone, written on it where nothing stands (room) or is drawn (avoid: the centre mark, px)."""
+) -> list[QRectF]:
+    """What lies below each zone, written on it where nothing stands (room) or is drawn (avoid: the centre mark, px).
+
+    Returns where it is written [px].
+    """
+    made: list[QRectF] = []
     taken = [QRectF(layout.to_px("plan", s.x0, s.y1), layout.to_px("plan", s.x1, s.y0)) for s in room]
     if avoid is not None:
         taken.append(QRectF(avoid[0] - 12, avoid[1] - 12, 24, 24))
@@ -31,7 +35,9 @@ def paint_zones(
             if plate is not None:
                 _plate(p, QPointF(plate.left() + 2, plate.bottom() - 3), words, theme, "fuel_edge")
                 taken.append(plate)
+                made.append(plate)
                 break
+    return made
 
 
 def _clear(box: QRectF, wide: float, taken: list[QRectF]) -> QRectF | None:
@@ -47,10 +53,21 @@ def _clear(box: QRectF, wide: float, taken: list[QRectF]) -> QRectF | None:
 
 
 def paint_wishes(
-    p: QPainter, solved: Solved, carrier: Carrier, layout: Layout, theme: Theme, standing: Iterable[Solid]
-) -> None:
-    """The rectangle of each wish about this carrier, with its words where nothing stands; a broken one in brick."""
+    p: QPainter,
+    solved: Solved,
+    carrier: Carrier,
+    layout: Layout,
+    theme: Theme,
+    standing: Iterable[Solid],
+    written: Iterable[QRectF],
+) -> list[QRectF]:
+    """The rectangle of each wish about this carrier, with its words where nothing stands or is written; a broken one in brick.
+
+    Returns where words are written [px].
+    """
+    made: list[QRectF] = []
     taken = [QRectF(layout.to_px("plan", s.x0, s.y1), layout.to_px("plan", s.x1, s.y0)) for s in standing]
+    taken += written
     for said in judged(solved.rig, solved.frames, solved.loads):
         room = region(solved.rig, solved.frames, said.wish)
         if room is None or room.carrier != carrier.id or said.wish.kind == "note":
@@ -68,8 +85,11 @@ def paint_wishes(
         area = QRectF(box.left() + 2, box.top() + 2, max(fonts.measure(x) for x in lines) + 4, 14.0 * len(lines))
         if any(t.intersects(area) for t in taken):
             continue  # the list under Job says it
+        made.append(area)
+        taken.append(area)
         for n, line in enumerate(lines):
             _plate(p, QPointF(box.left() + 4, box.top() + 13 + 14 * n), line, theme, color)
+    return made
 
 
 def _plate(p: QPainter, at: QPointF, words: str, theme: Theme, color: str) -> None:

@@ -32,6 +32,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("undo", "Undo", "Edit", "Ctrl+Z", "desk.undo"),
     Action("redo", "Redo", "Edit", "Ctrl+Shift+Z|Ctrl+Y", "desk.redo"),
     Action("add", "Add from the catalog", "Edit", "Ctrl+A", "looking.to_catalog"),
+    Action("find", "Find what is aboard", "Edit", "Ctrl+F", "looking.to_aboard"),
     Action("turn", "Turn by a quarter", "Edit", "R", "work.turn"),
     Action("turn-back", "Turn back by a quarter", "Edit", "Shift+R", "work.turn", 3),
     Action("duplicate", "Duplicate", "Edit", "Ctrl+D", "work.duplicate"),

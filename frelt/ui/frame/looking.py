@@ -75,11 +75,22 @@ class Looking:
         if self.desk.held:
             self.window.right.things.hand.open_row()
 
+    def to_aboard(self) -> None:
+        """The keys into the list of what is aboard, there to be taken in hand by name or number."""
+        self.desk.take("")
+        if self.desk.step not in THINGS:
+            self.desk.go(Step.BIG_THINGS)
+        things = self.window.right.things
+        things.show_catalog(False)
+        things.aboard.box.setFocus()
+        things.aboard.box.selectAll()
+
     def to_catalog(self) -> None:
         """The keys into the catalog's box."""
         self.desk.take("")
         if self.desk.step not in THINGS:
             self.desk.go(Step.BIG_THINGS)
+        self.window.right.things.show_catalog(True)
         box = self.window.right.things.catalog.box
         box.setFocus()
         box.selectAll()

@@ -1,15 +1,16 @@
-"""Big and small things: the item in hand, else the catalog; sight tubes below."""
+"""Big and small things: the item in hand, else what is aboard or the catalog; sight tubes below."""
 
 from typing import TYPE_CHECKING
 
-from PyQt6.QtWidgets import QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from ...bench.tubes import SightTubes
 from ...frame.calm import Calm
 from ...frame.desk import Desk
 from ...frame.step import THINGS, Step
-from ...widgets.fields import heading
-from ...widgets.text import Words
+from ...widgets.fields import heading, link
+from ...widgets.text import Words, tip
+from .aboard import AboardList
 from .catalog import CatalogList
 from .hand import HandPanel
 from .work import Work
@@ -20,13 +21,19 @@ if TYPE_CHECKING:
 
 
 class ThingsPage(QWidget):
-    """Big and small things: the item in hand, else the catalog; sight tubes below."""
+    """Big and small things: the item in hand, else what is aboard or the catalog; sight tubes below."""
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self.desk = desk
         self.heading = heading("Put on the deck")
         self.catalog = CatalogList(desk)
+        self.aboard = AboardList(desk)
+        self.more = link("Put more on it …", lambda: self.show_catalog(True))
+        tip(self.more, "Ctrl+A: the catalog")
+        self.to_list = link("What is aboard", lambda: self.show_catalog(False))
+        tip(self.to_list, "Ctrl+F: everything that is aboard, by number")
+        self._adding = False
         self.work = Work(desk)
         self.hand = HandPanel(desk, self.work)
         self._several: SeveralPanel | None = None
@@ -39,7 +46,12 @@ class ThingsPage(QWidget):
         self._box = box = QVBoxLayout(self)
         box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(8)
-        box.addWidget(self.heading)
+        box.addWidget(self.aboard, 2)
+        box.addWidget(self.more)
+        top = QHBoxLayout()
+        top.addWidget(self.heading, 1)
+        top.addWidget(self.to_list)
+        box.addLayout(top)
         box.addWidget(self.catalog, 1)
         box.addWidget(self.hand)
         box.addWidget(self.even)
@@ -65,7 +77,7 @@ class ThingsPage(QWidget):
             from .several import SeveralPanel
 
             self._several = SeveralPanel(self.desk, self.work, self)
-            self._box.insertWidget(3, self._several)
+            self._box.insertWidget(self._box.indexOf(self.hand), self._several)
         asks = self.small and not held and self.desk.rig is not None
         if asks and self.uncounted is None:
             from .uncounted import UncountedPanel
@@ -80,5 +92,18 @@ class ThingsPage(QWidget):
         even = self.work.evenness_words() if not held and not asks and not self.desk.dragging else ""
         self.even.setText(even)
         self.even.setVisible(bool(even))
-        self.heading.setVisible(not held)
-        self.catalog.setVisible(not held)
+        rig = self.desk.rig
+        if held:
+            self._adding = False  # what has been put is to be found in the list
+        full = rig is not None and bool(rig.items)
+        adding = not held and (self._adding or not full)
+        for one in (self.heading, self.catalog):
+            one.setVisible(adding)
+        self.to_list.setVisible(adding and full)
+        self.more.setVisible(not held and not adding)
+        self.aboard.setVisible(not held and not adding)
+
+    def show_catalog(self, shown: bool) -> None:
+        """The catalog instead of what is aboard, or back; an empty rig shows it at once."""
+        self._adding = shown
+        self.refresh()

@@ -1,0 +1,134 @@
+"""The packed rigs can be read: no words over words, headings, posts or tape, each thing told once, its number kept in a drag."""
+
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from itertools import combinations
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt
+from PyQt6.QtGui import QFontMetricsF, QPainter
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
+
+from frelt.core.model.document import Document
+from frelt.core.report.aboard import numbers
+from frelt.ui.bench.drawings import Drawings
+from frelt.ui.frame.step import Step
+from frelt.ui.frame.window import Window
+
+FILES = sorted(Path("tests/fixtures/packed").glob("*.json"))
+LEFT, NONE = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+
+
+@contextmanager
+def texts(monkeypatch: pytest.MonkeyPatch) -> Iterator[list[tuple[str, QRectF, QRectF | None]]]:
+    """What is written while this lasts: words, what they cover, and what they are clipped to."""
+    found: list[tuple[str, QRectF, QRectF | None]] = []
+    real = QPainter.drawText
+
+    def record(p: QPainter, at: QPointF, words: str) -> None:
+        m = QFontMetricsF(p.font())
+        box = QRectF(at.x(), at.y() - m.capHeight(), m.horizontalAdvance(words), m.capHeight())
+        clip = p.transform().mapRect(p.clipBoundingRect()) if p.hasClipping() else None
+        if words.strip():
+            found.append((words, p.transform().mapRect(box), clip))
+        real(p, at, words)
+
+    with monkeypatch.context() as m:
+        m.setattr(QPainter, "drawText", record)
+        yield found
+
+
+def assert_legible(bench: Drawings, monkeypatch: pytest.MonkeyPatch, about: str) -> None:
+    with texts(monkeypatch) as found:
+        bench.grab()
+    assert len(found) > 30
+    over = [(a[0], b[0]) for a, b in combinations(found, 2) if a[1].adjusted(0.5, 0.5, -0.5, -0.5).intersects(b[1])]
+    assert not over, f"{about}: {over}"
+    cut = [w for w, box, clip in found if not (clip or QRectF(bench.rect())).contains(box.adjusted(1, 1, -1, -1))]
+    assert not cut, f"{about}: {cut} clipped"
+    layout = bench.layout_now
+    assert layout is not None
+    labels = [one for view in bench.labels.of.values() for one in view]
+    boxes = [QRectF(one.box.left, one.box.top, one.box.width, one.box.height) for one in labels]
+    assert not [b for b in boxes if b.intersects(layout.tape) or b.intersects(layout.posts)], about
+    plan = [i for one in bench.labels.of["plan"] for i in one.items]
+    solved, carrier = bench.desk.solved, bench.desk.carrier
+    assert solved is not None and carrier is not None
+    on = [i.id for i in solved.rig.items if solved.frames.carrier_of[i.id] == carrier.id and not i.built_in]
+    assert sorted(plan) == sorted(on), about
+
+
+@pytest.mark.parametrize("file", FILES, ids=lambda f: f.name.split(".")[0])
+def test_no_words_over_anything_and_each_thing_told_once(
+    fresh: Callable[[Document], Window], monkeypatch: pytest.MonkeyPatch, file: Path
+) -> None:
+    window = fresh(Document())
+    assert window.files.open_path(file)
+    window.desk.go(Step.BIG_THINGS)
+    for size, units in (
+        ((1024, 700), ("mm", "kg", "L")),
+        ((1280, 800), ("in", "lb", "gal")),
+        ((1920, 1080), ("ft-in", "lb", "gal")),
+    ):
+        window.resize(*size)
+        window.desk.set_looks(length=units[0], mass=units[1], volume=units[2])
+        QApplication.processEvents()
+        assert_legible(window.bench, monkeypatch, f"{file.stem} {size}")
+
+
+def test_a_thing_is_found_by_number_or_name_taken_by_key_and_its_number_goes_along(
+    fresh: Callable[[Document], Window], monkeypatch: pytest.MonkeyPatch
+) -> None:
+    window = fresh(Document())
+    window.files.open_path(Path("tests/fixtures/packed/hull-closed.frelt.json"))
+    window.desk.go(Step.BIG_THINGS)
+    rig, bench, things = window.desk.rig, window.bench, window.right.things
+    assert rig is not None
+    numbered = numbers(rig, window.desk.kept)
+    window.looking.to_aboard()
+    assert things.aboard.isVisible() and not things.catalog.isVisible() and window.focusWidget() is things.aboard.box
+    assert things.aboard.count.text() == f"{len(rig.items)} things"
+    QTest.keyClicks(things.aboard.box, "hot mach")
+    QTest.keyClick(things.aboard.box, Qt.Key.Key_Return)
+    held = rig.item(window.desk.in_hand)
+    assert held.name == "Hot machine" and not things.aboard.isVisible()
+    window.looking.to_aboard()
+    QTest.keyClicks(things.aboard.box, "20")
+    QTest.keyClick(things.aboard.box, Qt.Key.Key_Return)
+    assert numbered[window.desk.in_hand] == 20
+
+    bench.grab()
+    tag = next(one for one in bench.labels.of["plan"] if one.kind == "tag" and one.to is None)
+    others = {one.items: one.box for one in bench.labels.of["plan"] if one is not tag}
+    spot = QPoint(round(tag.box.mid_x), round(tag.box.mid_y))
+    assert all(rig.item(i).name in bench.words_at(QPointF(spot)) for i in tag.items)
+    QTest.mousePress(bench, LEFT, NONE, spot)
+    QTest.mouseMove(bench, spot + QPoint(20, 12))
+    QTest.mouseMove(bench, spot + QPoint(26, 15))
+    bench.grab()
+    assert window.desk.in_hand == tag.items[0] and window.desk.dragging
+    assert {one.items: one.box for one in bench.labels.of["plan"] if one.items != tag.items} == others
+    with texts(monkeypatch) as found:
+        bench.grab()
+    moved = [box for words, box, _ in found if words == tag.lines[0] and box.top() < bench.layout_now.tape.top()]  # type: ignore[union-attr]
+    assert len(moved) == 1 and moved[0].center().x() > tag.box.mid_x + 5
+    QTest.mouseRelease(bench, LEFT, NONE, spot + QPoint(26, 15))
+
+
+def test_more_is_put_from_the_catalog_and_the_list_comes_back(fresh: Callable[[Document], Window]) -> None:
+    window = fresh(Document())
+    window.files.open_path(Path("tests/fixtures/packed/tram-tray.frelt.json"))
+    window.desk.go(Step.BIG_THINGS)
+    things = window.right.things
+    things.more.click()
+    assert things.catalog.isVisible() and not things.aboard.isVisible()
+    things.to_list.click()
+    assert things.aboard.isVisible() and not things.catalog.isVisible()
+    count = len(window.desk.rig.items)  # type: ignore[union-attr]
+    window.looking.to_catalog()
+    QTest.keyClicks(things.catalog.box, "battery")
+    QTest.keyClick(things.catalog.box, Qt.Key.Key_Return)
+    window.desk.take("")
+    assert things.aboard.isVisible() and things.aboard.count.text() == f"{count + 1} things"
