@@ -155,11 +155,14 @@ class Sheet:
     def _scene(self, scene: Scene, scale: float, x: float, base: float) -> None:
         view = transform(scale, x, base)
         key: View = scene.view
+        x0, y0, x1, y1 = scene.extent
+        self.p.save()
+        self.p.setClipRect(QRectF(x + x0 * scale - 5, base - y1 * scale - 8, (x1 - x0) * scale + 10, (y1 - y0) * scale + 18))
         paint_partner(self.p, scene, view, PAPER, f"{key}.partner", self.solved.frames.kept)
         for part, groups in (("behind", scene.behind), ("items", scene.items), ("before", scene.before)):
             paint(self.p, groups, view, PAPER, f"{key}.{part}" if part != "items" else key, self.solved.frames.kept)
+        self.p.restore()
         if scene.view != "plan":
-            x0, _, x1, _ = scene.extent
             self.p.setPen(QPen(PAPER.color("ink"), 1.4))
             self.p.drawLine(QPointF(x + x0 * scale, base), QPointF(x + x1 * scale, base))
 

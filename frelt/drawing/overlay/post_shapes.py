@@ -17,9 +17,9 @@ def post_shapes(
 ) -> tuple[tuple[Shape, ...], Spots]:
     """The posts, with the areas on which a rating can be typed and their fields. hint: say that it can."""
     columns = place_posts(made, sheet.posts)
-    shapes: list[Shape] = list(_caption(sheet, made, lettering, hint))
+    shapes: list[Shape] = []
     if not columns:
-        return tuple(shapes), ()
+        return tuple(_caption(sheet, made, lettering, hint)), ()
     line_y = columns[0].bottom - columns[0].height * RATED_AT
     spots = []
     for post, column in zip(made, columns, strict=True):
@@ -31,6 +31,7 @@ def post_shapes(
     known = [(c.left, c.left + _wide(c) + 8) for post, c in zip(made, columns, strict=True) if post.rating]
     shapes += [line("post.rating", (x0 - 6, line_y), (x1 - 2, line_y)) for x0, x1 in known]
     shapes += [line("post.between", (a - 2, line_y), (b - 6, line_y)) for (_, a), (b, _) in itertools.pairwise(known)]
+    shapes += _caption(sheet, made, lettering, hint)
     return tuple(shapes), tuple(spots)
 
 
@@ -117,7 +118,14 @@ def _caption(sheet: Sheet, made: Sequence[Post], lettering: Lettering, hint: boo
     asked = hint and any(m.rating is None and not m.decided for m in made)
     clear = left if not made or made[0].x > left + (210 if asked else 86) else max(made[0].x, left + BAR / 2) + 10
     head = caption(clear, y, "Load posts")
+    wide = lettering.measure(head.words, "small", 600, True)
     if not asked:
-        return [head]
-    beside = clear + lettering.measure(head.words, "small", 600, True) + 10
-    return [head, Text(beside, y, "click one to type its rating", "hand")]
+        return [_plate(clear, y, wide), head]
+    hint_at, words = clear + wide + 10, "click one to type its rating"
+    wide += 10 + lettering.measure(words, "small", 500, True)
+    return [_plate(clear, y, wide), head, Text(hint_at, y, words, "hand")]
+
+
+def _plate(x: float, y: float, wide: float) -> Shape:
+    """Paper below a line of words, so that no hairline runs through it."""
+    return rect("plate", x - 3, y - 12, x + wide + 3, y + 4)

@@ -132,7 +132,7 @@ class AboardList(QWidget):
         self.list = _Listed(self)
         self.list.setAccessibleName("What is aboard")
         self.list.setItemDelegate(_Painted(self))
-        self.list.take_what_is_left(120)
+        self.list.take_what_is_left(200)
         self.box.textChanged.connect(self.refresh)
         self.box.returnPressed.connect(self.take)
         self.list.itemClicked.connect(lambda _: self.take())

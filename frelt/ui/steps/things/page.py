@@ -57,6 +57,7 @@ class ThingsPage(QWidget):
         box.addWidget(self.even)
         box.addWidget(self.tubes, 1)
         desk.hand_changed.connect(self.refresh)
+        desk.looks_changed.connect(self.refresh)
         Calm(self, desk, self.refresh)
         self.refresh()
 
