@@ -103,7 +103,8 @@ def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, 
     whole: a pair from end to end takes the full width; the column at the right is folded away.
     """
     px0, py0, px1, py1 = scenes["plan"].extent
-    rx0, _, rx1, top = scenes["rear"].extent
+    rx0, low, rx1, high = scenes["rear"].extent
+    top = high - low
     fixed = 2 * CAPTION + TAPE + 3 * GAP + POSTS + GROUND + 8
     tall = height - fixed
     by_height = tall / ((py1 - py0) + top + 0.12)
@@ -133,6 +134,7 @@ def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, 
     ground = side.bottom - GROUND
     centre_z = (ground - side.top) / 2 / fit if zoom.factor > 1 else 0.0
     base = ground + (centre_z + zoom.z - mid_z) * scale - centre_z * fit if zoom.factor > 1 else ground
+    base += low * scale  # of a room that is looked at closely, what is below it is cut off
     origins: dict[View, tuple[float, float]] = {
         "plan": (plan.mid_x - mid_x * scale, plan.mid_y + mid_y * scale),
         "side": (side.mid_x - mid_x * scale, base),

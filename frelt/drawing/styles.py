@@ -198,6 +198,8 @@ STYLES: dict[str, Style] = {
     "floor.edge": Style("hand", 2.0, "", (5, 3)),
     "tag": Style("ink", 1.0, "sheet"),
     "tag.below": Style("soft", 1.2, "sheet", (2.5, 2)),
+    "stop": Style("hairline", 1.0, "field"),
+    "stop.chosen": Style("ink", 1.6, "sheet"),
     "leader": Style("ink", 0.8),
     "plate": Style("", 0, "sheet", alpha=0.86),
     "chip": Style("hand", 1.4, "sheet"),

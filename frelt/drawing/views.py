@@ -31,6 +31,7 @@ class Scene(Struct, frozen=True):
 
     partner: the carrier it is hitched to, in the frame of the one drawn.  cut: the station at which the partner
     is broken off, and whether what lies ahead of it is left out (-1) or behind it (+1); None where it is whole.
+    broken: edges of the extent where the carrier goes on.  above, below: of a plan of one level, what is over it, and under it.
     extent: x0, y0, x1, y1 [m].  failed: names of items that are drawn as a box because their own drawing failed.
     """
 
@@ -43,6 +44,9 @@ class Scene(Struct, frozen=True):
     partner: tuple[Group, ...] = ()
     cut: tuple[float, int] | None = None
     failed: tuple[str, ...] = ()
+    broken: tuple[str, ...] = ()
+    above: tuple[Group, ...] = ()
+    below: tuple[Group, ...] = ()
 
 
 def seen(s: Solid, view: View) -> tuple[float, float, float, float]:

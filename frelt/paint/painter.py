@@ -111,14 +111,21 @@ def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Them
     painter.restore()
     if scene.cut is None:
         return
-    broken = QPainterPath(QPointF(edge, top))
-    steps = max(int((bottom - top) / 14), 4)
-    for n in range(1, steps + 1):
-        away = 0.0 if n % 4 in (0, 2) else (5.0 if n % 4 == 1 else -5.0)
-        broken.lineTo(edge + away, top + (bottom - top) * n / steps)
     painter.setPen(theme.pen("break"))
     painter.setBrush(Qt.BrushStyle.NoBrush)
-    painter.drawPath(broken)
+    painter.drawPath(zigzag(QPointF(edge, top), QPointF(edge, bottom)))
+
+
+def zigzag(start: QPointF, end: QPointF) -> QPainterPath:
+    """A break line from one point of the sheet to another, upright or level [px]."""
+    made = QPainterPath(start)
+    way = end - start
+    steps = max(int((abs(way.x()) + abs(way.y())) / 14), 4)
+    across = QPointF(1.0, 0.0) if abs(way.y()) > abs(way.x()) else QPointF(0.0, 1.0)
+    for n in range(1, steps + 1):
+        away = 0.0 if n % 4 in (0, 2) else (5.0 if n % 4 == 1 else -5.0)
+        made.lineTo(start + way * (n / steps) + across * away)
+    return made
 
 
 def outline(

@@ -24,11 +24,12 @@ def _rings(role: str, rings: Sequence[Sequence[tuple[float, float]]], sheet: She
     return Path(role, ops, tuple(v for r in rings for q in r for v in sheet.px("plan", *q)))
 
 
-def floor_words(found: SafeFloor) -> str:
-    """What the safe floor says of itself in the heading of the plan."""
+def floor_words(found: SafeFloor) -> tuple[str, ...]:
+    """What the safe floor says of itself in the heading of the plan, the longest words first."""
     if found.why:
-        return found.why
+        return found.why, "no safe floor is known"
     if not found.polygon:
-        return f"no place holds: {' and '.join(found.excluding)}" + (" exclude each other" if len(found.excluding) > 1 else "")
+        both = f"no place holds: {' and '.join(found.excluding)}"
+        return both + (" exclude each other" if len(found.excluding) > 1 else ""), both, "no place holds"
     by = f", by {found.known} of {found.counted} limits" if found.known < found.counted else ""
-    return f"dashed: where its middle may stand{by}"
+    return f"dashed: where its middle may stand{by}", f"dashed: its middle{by}", "dashed: its middle"

@@ -74,7 +74,7 @@ def _bar(post: Post, column: Box, line_y: float, sheet: Sheet) -> list[Shape]:
 def _hairline(post: Post, mid: float, top: float, sheet: Sheet) -> Path:
     """From where the load meets the ground to its post."""
     ground, bend = sheet.origins["side"][1], sheet.posts.top + 3
-    return line("post.hair", (post.x, max(ground, sheet.side.bottom - 14)), (post.x, bend), (mid, bend), (mid, top))
+    return line("post.hair", (post.x, min(max(ground, sheet.side.bottom - 14), bend)), (post.x, bend), (mid, bend), (mid, top))
 
 
 def _torn(role: str, left: float, top: float, wide: float, bottom: float) -> Path:

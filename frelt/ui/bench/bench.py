@@ -36,6 +36,10 @@ class Bench(Drawings):
         if spot is not None:
             self.rating_asked.emit(*spot)
             return
+        stop = next((n for box, n in self._level_spots if box.contains(at)), -1)
+        if stop != -1:
+            self.desk.look_at(self.desk.close_up, stop)
+            return
         if self.layout_now is not None and self.handles.press(at, self.layout_now):
             return
         found = self.item_at(at)
@@ -156,6 +160,8 @@ class Bench(Drawings):
         way = ways.get(Qt.Key(event.key()))
         if way is not None and self.desk.in_hand:
             self.nudge(*way, 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1)
+        elif event.key() in (Qt.Key.Key_PageUp, Qt.Key.Key_PageDown) and not event.modifiers():
+            self.desk.level_by(1 if event.key() == Qt.Key.Key_PageUp else -1)
         elif event.key() == Qt.Key.Key_Escape:
             self.item_drag.drop()
             self.handles.drop()

@@ -18,9 +18,11 @@ from ...core.judge.check import Check
 from ...core.model.carrier import Carrier, Vehicle
 from ...core.placing.distances import facings
 from ...core.solve import Solved
+from ...core.space.levels import carried
 from ...core.space.moving_along import moving as moving_with
 from ...core.space.solids import Solid, solids
 from ...drawing import carrier as carriers
+from ...drawing.close_up import at_level, closer, room_of, wall_only
 from ...drawing.layout import Box, Zoom, lay_out
 from ...drawing.overlay.centre import centre_shown
 from ...drawing.overlay.distances import distances
@@ -67,6 +69,7 @@ class Drawings(QWidget):
         self._scenes: dict[View, Scene] = {}
         self._shown: Solved | None = None  # the rig that was painted last: what lies under the pointer is asked of it
         self._spots: list[tuple[QRectF, str]] = []
+        self._level_spots: list[tuple[QRectF, int | None]] = []
         self.item_drag = ItemDrag(desk)
         self._pan: tuple[View, QPointF, Zoom] | None = None
         self._seen = False
@@ -131,11 +134,14 @@ class Drawings(QWidget):
         state = desk.state
         self._scenes = scenes(solved.rig, solved.frames, state, desk.fills, self.right_side, carrier.id, desk.whole_pair)
         self._tell_failed()
+        self._closer(solved)
         self._shown = solved
         self.layout_now = layout = Layout(lay_out(self.width(), self.height(), self._scenes, self.zoom, desk.whole_pair))
         held = moving_with(solved.rig, desk.held) if desk.in_hand else frozenset()
         room = self._room(solved)
         centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
+        if centre is not None and not all(_holds(scene, centre) for scene in self._scenes.values()):
+            centre = None  # beyond what is looked at closely
         moving = held if self.item_drag.under_way else frozenset()
         if moving:
             self._still(p, layout, room, moving, centre)
@@ -163,6 +169,19 @@ class Drawings(QWidget):
             made = partial(limits, solved, self._scope(solved), layout.sheet, desk.units, self._drawn())
             part(p, layout.limits, lambda: self._type_at(p, made()))
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
+
+    def _closer(self, solved: Solved) -> None:
+        """Let the deck that is looked at fill the drawings, and show one level of the plan where one is chosen."""
+        desk = self.desk
+        if desk.closely:
+            deck, on = solved.rig.deck(desk.close_up), carried(solved.rig, desk.close_up)
+            room = room_of(deck, solved.frames, solids(solved.rig, solved.frames), on)
+            self._scenes = closer(self._scenes, room, wall_only(deck, solved.frames, on))
+        listed = desk.levels
+        if desk.level is not None and desk.level < len(listed):
+            over = frozenset(i for one in listed[desk.level + 1 :] for i in one.items)
+            held = frozenset(desk.held) if desk.in_hand else frozenset()
+            self._scenes = {**self._scenes, "plan": at_level(self._scenes["plan"], listed[desk.level].items, over, held)}
 
     def _tell_failed(self) -> None:
         """Say, once, what is drawn as a box because its own drawing failed."""
@@ -292,10 +311,14 @@ class Drawings(QWidget):
         if self.zoom.factor > 1:
             for area in (layout.side, layout.rear):
                 p.fillRect(QRectF(area.left() - 4, area.top() - 12, 140, 18), theme.color("sheet"))
-        at = caption(p, layout.plan.left(), 16, "Plan", theme)
+        at = caption(p, layout.plan.left(), 16, self._plan_words(), theme)
+        at = self._stops(p, at)
         floor = self.desk.floor()
         if floor is not None:
-            write(p, at.right() + 14, 16, floor_words(floor), theme.color("hand"), "small", 500)
+            room = layout.plan.right() - at.right() - 14
+            said = floor_words(floor)
+            words = next((w for w in said if fonts.measure(w, "small", 500, False) <= room), said[-1])
+            write(p, at.right() + 14, 16, words, theme.color("hand"), "small", 500)
         elif self.desk.rig is not None and not self.desk.rig.items:
             write(
                 p,
@@ -315,6 +338,30 @@ class Drawings(QWidget):
         )
         if layout.rear.width() > 50:
             caption(p, layout.rear.left(), layout.rear.top() + 2, "Rear, from behind", theme)
+
+    def _plan_words(self) -> str:
+        desk = self.desk
+        return f"Plan: {desk.rig.deck(desk.close_up).name}" if desk.closely and desk.rig is not None else "Plan"
+
+    def _stops(self, p: QPainter, at: QRectF) -> QRectF:
+        """The levels to choose from, the highest first, after all; returns the room they end at."""
+        desk, theme, listed = self.desk, self.desk.theme, self.desk.levels
+        self._level_spots = []
+        if not listed:
+            return at
+        for n in (None, *reversed(range(len(listed)))):
+            words = "all" if n is None else listed[n].words
+            words = fonts.elided(words, 96, "small", 500)
+            box = QRectF(at.right() + 8, 2, fonts.measure(words, "small", 500) + 18, 19)
+            if box.right() > self.layout_now.plan.right() - 4 if self.layout_now is not None else False:
+                break
+            p.setPen(theme.pen("stop.chosen" if n == desk.level else "stop"))
+            p.setBrush(theme.brush("stop.chosen" if n == desk.level else "stop"))
+            p.drawRoundedRect(box, 9.5, 9.5)
+            write(p, box.center().x(), 16, words, theme.color("ink"), "small", 500, True, "middle")
+            self._level_spots.append((box, n))
+            at = box
+        return at
 
     def _empty(self, p: QPainter) -> None:
         theme = self.desk.theme
@@ -393,3 +440,11 @@ class Drawings(QWidget):
         shift = {"plan": (du, dv, 0.0), "side": (du, 0.0, dv), "rear": (0.0, du, dv)}[view]
         self.zoom = replace(z, x=z.x + shift[0], y=z.y + shift[1], z=z.z + shift[2])
         self.update()
+
+
+def _holds(scene: Scene, at: tuple[float, float, float]) -> bool:
+    """Whether a point of the rig lies in a drawing that is broken off around what is looked at; in a whole one, always."""
+    x, y, z = at
+    u, v = {"plan": (x, y), "side": (x, z), "rear": (y, z)}[scene.view]
+    x0, y0, x1, y1 = scene.extent
+    return not scene.broken or (x0 <= u <= x1 and y0 <= v <= y1)

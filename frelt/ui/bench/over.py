@@ -2,18 +2,19 @@
 
 from collections.abc import Iterable
 
-from PyQt6.QtCore import QPointF, QRectF
+from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter
 
 from ...core.base.kept import Kept
 from ...drawing.shapes import Group, Shape
 from ...drawing.views import Scene, View, centre_mark
-from ...paint.painter import paint, paint_partner
+from ...paint.painter import outline, paint, paint_partner, zigzag
 from ...paint.shapes import paint_shapes
 from ...paint.theme import Theme
 from .layout import Layout
 
 MARGIN_CLIP = 5.0
+PALE = 0.38  # what is below the level that is shown
 
 
 def paint_scene(
@@ -30,24 +31,63 @@ def paint_scene(
         return
     view = layout.view(scene.view)
     p.save()
-    p.setClipRect(layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10))
+    p.setClipRect(_clip(scene, layout))
     paint_partner(p, scene, view, theme, f"{scene.view}.partner", kept)
     paint(p, scene.behind, view, theme, f"{scene.view}.behind", kept)
     if scene.view != "plan":
         _ground(p, layout, scene.view, theme)
     if scene.view == "plan":
         _axis(p, scene, layout, theme)
+    if scene.below:
+        p.setOpacity(PALE)
+        paint(p, [g for g in scene.below if g.item not in skip], view, theme, scene.view, kept)
+        p.setOpacity(1.0)
     paint(p, [g for g in scene.items if g.item not in skip], view, theme, scene.view, kept, in_hand)
     paint(p, scene.before, view, theme, f"{scene.view}.before", kept)
     if scene.view != "plan":
         _hidden(p, scene, layout, theme, kept, in_hand)
+    elif scene.above:
+        outline(p, [g for g in scene.above if g.item not in skip], view, theme, scene.view, "hidden", kept)
+    p.restore()
+    _broken(p, scene, layout, theme)
+
+
+def _clip(scene: Scene, layout: Layout) -> QRectF:
+    """Where a drawing ends: at its area, and where it is broken off."""
+    area = layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10)
+    if not scene.broken:
+        return area
+    return area.intersected(_extent(scene, layout))
+
+
+def _extent(scene: Scene, layout: Layout) -> QRectF:
+    x0, y0, x1, y1 = scene.extent
+    return QRectF(layout.to_px(scene.view, x0, y1), layout.to_px(scene.view, x1, y0))
+
+
+def _broken(p: QPainter, scene: Scene, layout: Layout, theme: Theme) -> None:
+    """A zigzag where the carrier goes on beyond what is looked at."""
+    box, area = _extent(scene, layout), layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10)
+    edges = {
+        "left": (box.topLeft(), box.bottomLeft()),
+        "right": (box.topRight(), box.bottomRight()),
+        "top": (box.topLeft(), box.topRight()),
+        "bottom": (box.bottomLeft(), box.bottomRight()),
+    }
+    p.save()
+    p.setClipRect(area)
+    p.setPen(theme.pen("break"))
+    p.setBrush(Qt.BrushStyle.NoBrush)
+    for edge in scene.broken:
+        if scene.view == "plan" or edge != "top":  # nothing is broken off in the air
+            p.drawPath(zigzag(*edges[edge]))
     p.restore()
 
 
 def paint_moving(p: QPainter, scene: Scene, layout: Layout, theme: Theme, kept: Kept, moving: frozenset[str]) -> None:
     """Only what is on the move, over a drawing that stands still."""
     p.save()
-    p.setClipRect(layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10))
+    p.setClipRect(_clip(scene, layout))
     paint(p, [g for g in scene.items if g.item in moving], layout.view(scene.view), theme, scene.view, kept, moving)
     p.restore()
 
@@ -67,8 +107,6 @@ def _axis(p: QPainter, scene: Scene, layout: Layout, theme: Theme) -> None:
 
 def _hidden(p: QPainter, scene: Scene, layout: Layout, theme: Theme, kept: Kept, in_hand: frozenset[str]) -> None:
     """What stands behind shows as an outline over what hides it."""
-    from ...paint.painter import outline
-
     outline(p, [g for g in scene.hidden if g.item not in in_hand], layout.view(scene.view), theme, scene.view, "hidden", kept)
 
 

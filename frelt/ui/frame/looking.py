@@ -5,6 +5,7 @@ from typing import TYPE_CHECKING
 from msgspec.structs import replace
 
 from ...core.base.text import capital
+from ...core.space.levels import looked_at
 from .desk import WORST
 from .step import THINGS, Step
 
@@ -48,6 +49,13 @@ class Looking:
         other = next((c for c in rig.carriers if c is not now), None) if rig is not None else None
         if other is not None:
             self.desk.show_carrier(other.id)
+
+    def closely(self) -> None:
+        """The deck in hand fills the drawings, and back to the whole rig."""
+        desk, solved, carrier = self.desk, self.desk.solved, self.desk.carrier
+        if solved is None or carrier is None:
+            return
+        desk.look_at("" if desk.closely else looked_at(solved.rig, solved.frames, carrier, desk.in_hand))
 
     def other_side(self) -> None:
         """The other side in front."""

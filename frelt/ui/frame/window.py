@@ -113,6 +113,7 @@ class Window(QMainWindow):
 
     def _opened(self) -> None:
         self.bench.zoom_by(1e-9)
+        self.desk.look_at("")
         self.bench.setFocus()
 
     # what is dropped on it, and its end

@@ -17,6 +17,8 @@ from PyQt6.QtWidgets import (
 from ....core.judge.marks import WORDS as MARKED
 from ....core.judge.marks import Mark
 from ....core.report.aboard import Row, aboard, found, marks_of
+from ....core.solve import Solved
+from ....core.space.levels import carried, looked_at
 from ....paint import fonts
 from ....paint.painter import write
 from ...bench.brush import mark
@@ -209,3 +211,16 @@ class AboardList(QWidget):
             self.desk.show_carrier(on)
         self.box.clear()
         self.desk.take(row.item.id)
+        self._closely(solved, row.item.id)
+
+    def _closely(self, solved: Solved, item_id: str) -> None:
+        """What stands on a skid or hangs on a wall fills the drawings at once; nothing is under the mouse there that could move."""
+        carrier = self.desk.carrier
+        if carrier is None:
+            return
+        deck = looked_at(solved.rig, solved.frames, carrier, item_id)
+        seen = not self.desk.closely or item_id in carried(solved.rig, self.desk.close_up)
+        if deck != carrier.main_deck.id and deck != self.desk.close_up:
+            self.desk.look_at(deck)
+        elif not seen:
+            self.desk.look_at("")
