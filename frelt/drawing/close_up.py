@@ -12,6 +12,7 @@ from .shapes import Group
 from .views import Scene, View
 
 AROUND, BELOW = 0.16, 0.22  # of the carrier, that is seen around a deck and below it [m]
+OVER = 0.08  # of what stands over the edge of a deck [m]
 LEAST = 0.5  # across and up [m]
 
 
@@ -27,16 +28,17 @@ class Room(Struct, frozen=True):
 
 
 def room_of(deck: Deck, frames: Frames, room: Mapping[str, Solid], on: frozenset[str]) -> Room:
-    """A deck with all that stands on it, and a little of what is around."""
+    """A deck as high as what stands on it, and a little of what is around; what hangs far over ends there."""
     frame = frames.decks[deck.id]
     points = [frame.point((u, v, 0.0)) for u, v in deck.outline]
     xs, ys, zs = ([p[k] for p in points] for k in range(3))
+    x0, x1, y0, y1 = min(xs), max(xs), min(ys), max(ys)
     for s in (room[i] for i in on if i in room):
-        xs += [s.x0, s.x1]
-        ys += [s.y0, s.y1]
+        x0, x1 = min(x0, max(s.x0, min(xs) - OVER)), max(x1, min(s.x1, max(xs) + OVER))
+        y0, y1 = min(y0, max(s.y0, min(ys) - OVER)), max(y1, min(s.y1, max(ys) + OVER))
         zs += [s.low, s.high]
-    x0, x1 = _wide(min(xs), max(xs))
-    y0, y1 = _wide(min(ys), max(ys))
+    x0, x1 = _wide(x0, x1)
+    y0, y1 = _wide(y0, y1)
     return Room(x0 - AROUND, y0 - AROUND, min(zs) - BELOW, x1 + AROUND, y1 + AROUND, max(max(zs), min(zs) + LEAST) + AROUND / 2)
 
 

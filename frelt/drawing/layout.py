@@ -16,6 +16,8 @@ POSTS = 108.0
 LIMITS = 236.0
 GROUND = 14.0
 BARS = 275.0  # down to the last of the whole rig's bars
+TWO_BARS = 126.0
+MORE = 1.15  # times as large a scale, from which plan and side stand beside each other
 
 
 class Box(Struct, frozen=True):
@@ -81,6 +83,7 @@ class Sheet(Struct, frozen=True):
     limits: Box
     posts: Box
     origins: dict[View, tuple[float, float]]
+    shown: dict[View, Box]  # what of each area its drawing takes
 
     def area(self, view: View) -> Box:
         """The area of a drawing."""
@@ -95,6 +98,37 @@ class Sheet(Struct, frozen=True):
         """From a drawing [m] to the sheet."""
         ox, oy = self.origins[view]
         return self.scale, 0.0, 0.0, -self.scale, ox, oy
+
+
+def _beside(scenes: dict[View, Scene], wide: float, tall: float, right: float) -> float:
+    """The scale at which plan and side of a room that is looked at closely fit beside each other, and the rear, cut above if it must, below two bars."""
+    px0, py0, px1, py1 = scenes["plan"].extent
+    rx0, low, rx1, high = scenes["rear"].extent
+    up = high - low + 0.12
+    fits = [(wide - MARGIN) / 2 / (px1 - px0), (tall - TAPE - GAP) / (py1 - py0), (tall - CAPTION) / up]
+    if right:
+        fits.append((right - 10) / (rx1 - rx0))
+    return max(min(fits), 8.0)
+
+
+def _stacked(
+    fit: float, tall: float, plan_tall: float, top: float, wide: float, right: float, column: float, whole: bool
+) -> tuple[Box, Box, Box, Box, Box]:
+    """Plan, tape and side below each other, so that stations line up; limits and rear beside them."""
+    side_tall = tall - plan_tall
+    plan = Box(MARGIN, CAPTION + 8, wide, plan_tall)
+    tape = Box(MARGIN, plan.bottom + GAP, wide, TAPE)
+    side = Box(MARGIN, tape.bottom + GAP + CAPTION - 6, wide, side_tall + GROUND)
+    if whole:  # a long pair leaves room between: half of it goes above the plan
+        down = max(side_tall - (top + 0.12) * fit, 0.0) / 2
+        plan, tape = plan.moved(0, down), tape.moved(0, down)
+        side = Box(side.left, side.top + down, side.width, side.height - down)
+        side_tall -= down
+    spare = max(side_tall - (top + 0.12) * fit, 0.0)  # of the rear's height, where the width sets the scale
+    more = min(spare, max(BARS - tape.bottom, 0.0)) if right else 0.0
+    limits = Box(column, 8, right - MARGIN / 2, tape.bottom - 8 + more)
+    rear = Box(column, side.top + more, right - MARGIN / 2, side.height - more)
+    return plan, tape, side, limits, rear
 
 
 def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, whole: bool = False) -> Sheet:
@@ -112,23 +146,21 @@ def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, 
     wide = width - right - 3 * MARGIN
     fit = min(wide / (px1 - px0), by_height, (right - 10) / (rx1 - rx0) if right else 1e9)
     fit = max(fit, 8.0)
-    plan_tall = (py1 - py0) * fit
-    side_tall = tall - plan_tall
-    y = CAPTION + 8
-    plan = Box(MARGIN, y, wide, plan_tall)
-    tape = Box(MARGIN, plan.bottom + GAP, wide, TAPE)
-    side = Box(MARGIN, tape.bottom + GAP + CAPTION - 6, wide, side_tall + GROUND)
-    posts = Box(MARGIN, height - POSTS, width - 2 * MARGIN, POSTS)
     column = width - right - MARGIN / 2
-    if whole:  # a long pair leaves room between: half of it goes above the plan
-        down = max(side_tall - (top + 0.12) * fit, 0.0) / 2
-        plan, tape = plan.moved(0, down), tape.moved(0, down)
-        side = Box(side.left, side.top + down, side.width, side.height - down)
-        side_tall -= down
-    spare = max(side_tall - (top + 0.12) * fit, 0.0)  # of the rear's height, where the width sets the scale
-    more = min(spare, max(BARS - tape.bottom, 0.0)) if right else 0.0
-    limits = Box(column, 8, right - MARGIN / 2, tape.bottom - 8 + more)
-    rear = Box(column, side.top + more, right - MARGIN / 2, side.height - more)
+    y, bottom = CAPTION + 8, height - POSTS - 8
+    posts = Box(MARGIN, height - POSTS, width - 2 * MARGIN, POSTS)
+    beside = _beside(scenes, wide, bottom - y - GROUND, right) if scenes["plan"].broken else 0.0
+    if beside > fit * MORE:
+        fit = beside
+        half, down = (wide - MARGIN) / 2, max((bottom - y - (py1 - py0) * fit - GAP - TAPE) / 2, 0.0)
+        plan = Box(MARGIN, y + down, half, (py1 - py0) * fit)
+        tape = Box(MARGIN, plan.bottom + GAP, half, TAPE)
+        side = Box(MARGIN * 2 + half, y + CAPTION - 6, half, bottom - y - CAPTION + 6)
+        need = (top + 0.12) * fit + GROUND + CAPTION + GAP
+        limits = Box(column, 8, right - MARGIN / 2, max(bottom - 8 - need, TWO_BARS))
+        rear = Box(column, limits.bottom + GAP + CAPTION - 6, right - MARGIN / 2, bottom - limits.bottom - GAP - CAPTION + 6)
+    else:
+        plan, tape, side, limits, rear = _stacked(fit, tall, (py1 - py0) * fit, top, wide, right, column, whole)
     scale = fit * zoom.factor
     mid_x, mid_y, mid_ry, mid_z = (px0 + px1) / 2 + zoom.x, (py0 + py1) / 2 + zoom.y, (rx0 + rx1) / 2 + zoom.y, 0.0
     ground = side.bottom - GROUND
@@ -140,4 +172,17 @@ def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, 
         "side": (side.mid_x - mid_x * scale, base),
         "rear": (rear.mid_x - mid_ry * scale, base),
     }
-    return Sheet(width, height, scale, plan, tape, side, rear, limits, posts, origins)
+    shown = {v: _shown(scene.extent, area, origins[v], scale) for v, scene, area in _each(scenes, plan, side, rear)}
+    return Sheet(width, height, scale, plan, tape, side, rear, limits, posts, origins, shown)
+
+
+def _each(scenes: dict[View, Scene], plan: Box, side: Box, rear: Box) -> list[tuple[View, Scene, Box]]:
+    return [("plan", scenes["plan"], plan), ("side", scenes["side"], side), ("rear", scenes["rear"], rear)]
+
+
+def _shown(extent: tuple[float, float, float, float], area: Box, origin: tuple[float, float], scale: float) -> Box:
+    """The part of an area that an extent [m] takes."""
+    x0, y0, x1, y1 = extent
+    left, right = max(origin[0] + x0 * scale, area.left), min(origin[0] + x1 * scale, area.right)
+    top, bottom = max(origin[1] - y1 * scale, area.top), min(origin[1] - y0 * scale, area.bottom)
+    return Box(left, top, max(right - left, 0.0), max(bottom - top, 0.0))

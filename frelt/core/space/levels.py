@@ -5,12 +5,10 @@ from collections.abc import Iterator
 from msgspec import Struct
 
 from ..geometry.frames import Frames, standing_on
-from ..geometry.polygon import area
 from ..model.carrier import Carrier, Deck
 from ..model.rig import Rig
 
 SAME = 0.05  # decks as high as each other [m]
-MOST = 0.4  # of its carrier's deck, from which a deck on a thing is looked at for itself
 
 
 class Level(Struct, frozen=True):
@@ -50,18 +48,23 @@ def above(rig: Rig, deck_id: str) -> Iterator[Deck]:
 
 
 def looked_at(rig: Rig, frames: Frames, carrier: Carrier, item_id: str) -> str:
-    """The deck to look at closely for a thing: the smallest below it that is a good part of its carrier's; else the main deck."""
+    """The deck to look at closely for a thing: its wall or door, else its carrier's deck, or the skid that stands alone on it."""
     if item_id not in frames.items:
-        return carrier.main_deck.id
-    item = rig.item(item_id)
-    chain = [*(d.id for d in item.decks if any(i.place.deck == d.id for i in rig.items)), item.place.deck]
+        return alone(rig, carrier.main_deck.id)
+    deck = rig.deck(rig.item(item_id).place.deck)
     own = {c.id for c in rig.carriers}
-    while rig.deck(chain[-1]).on not in own:
-        chain.append(rig.item(rig.deck(chain[-1]).on).place.deck)
-    base = rig.deck(chain[-1])
-    if not frames.decks[base.id].level:
-        return base.id
-    return next((d for d in chain if area(rig.deck(d).outline) >= MOST * area(base.outline)), base.id)
+    while deck.on not in own:
+        deck = rig.deck(rig.item(deck.on).place.deck)
+    return alone(rig, deck.id)
+
+
+def alone(rig: Rig, deck_id: str) -> str:
+    """The deck of the one thing that stands on a deck, if it is the only one and carries the rest; else the deck itself."""
+    on = [i for i in rig.items if i.place.deck == deck_id and not i.built_in]
+    if len(on) != 1:
+        return deck_id
+    loaded = [d.id for d in on[0].decks if any(i.place.deck == d.id for i in rig.items)]
+    return alone(rig, loaded[0]) if len(loaded) == 1 else deck_id
 
 
 def carried(rig: Rig, deck_id: str) -> frozenset[str]:

@@ -42,7 +42,7 @@ def _wide(column: Box) -> float:
 def _bar(post: Post, column: Box, line_y: float, sheet: Sheet) -> list[Shape]:
     left, top, bottom, wide = column.left, column.top, column.bottom, _wide(column)
     tall = bottom - line_y
-    area = sheet.rear if post.rear else sheet.side
+    area = sheet.shown["rear" if post.rear else "side"]
     made: list[Shape] = []
     if area.left - 2 <= post.x <= area.right + 2:
         made.append(_hairline(post, left + wide / 2, top, sheet))

@@ -172,16 +172,17 @@ class Drawings(QWidget):
 
     def _closer(self, solved: Solved) -> None:
         """Let the deck that is looked at fill the drawings, and show one level of the plan where one is chosen."""
-        desk = self.desk
+        desk, listed = self.desk, self.desk.levels
+        level = desk.level if desk.level is not None and desk.level < len(listed) else None
         if desk.closely:
             deck, on = solved.rig.deck(desk.close_up), carried(solved.rig, desk.close_up)
-            room = room_of(deck, solved.frames, solids(solved.rig, solved.frames), on)
+            high = on if level is None else frozenset(i for one in listed[: level + 1] for i in one.items)
+            room = room_of(deck, solved.frames, solids(solved.rig, solved.frames), high)
             self._scenes = closer(self._scenes, room, wall_only(deck, solved.frames, on))
-        listed = desk.levels
-        if desk.level is not None and desk.level < len(listed):
-            over = frozenset(i for one in listed[desk.level + 1 :] for i in one.items)
+        if level is not None:
+            over = frozenset(i for one in listed[level + 1 :] for i in one.items)
             held = frozenset(desk.held) if desk.in_hand else frozenset()
-            self._scenes = {**self._scenes, "plan": at_level(self._scenes["plan"], listed[desk.level].items, over, held)}
+            self._scenes = {**self._scenes, "plan": at_level(self._scenes["plan"], listed[level].items, over, held)}
 
     def _tell_failed(self) -> None:
         """Say, once, what is drawn as a box because its own drawing failed."""
@@ -315,7 +316,7 @@ class Drawings(QWidget):
         at = self._stops(p, at)
         floor = self.desk.floor()
         if floor is not None:
-            room = layout.plan.right() - at.right() - 14
+            room = self._heading_end(layout) - at.right() - 14
             said = floor_words(floor)
             words = next((w for w in said if fonts.measure(w, "small", 500, False) <= room), said[-1])
             write(p, at.right() + 14, 16, words, theme.color("hand"), "small", 500)
@@ -343,17 +344,22 @@ class Drawings(QWidget):
         desk = self.desk
         return f"Plan: {desk.rig.deck(desk.close_up).name}" if desk.closely and desk.rig is not None else "Plan"
 
+    def _heading_end(self, layout: Layout) -> float:
+        """How far the words above the plan may go [px]."""
+        return (layout.limits.left() if layout.limits.width() > 50 else float(self.width())) - 12
+
     def _stops(self, p: QPainter, at: QRectF) -> QRectF:
         """The levels to choose from, the highest first, after all; returns the room they end at."""
         desk, theme, listed = self.desk, self.desk.theme, self.desk.levels
         self._level_spots = []
-        if not listed:
+        if not listed or self.layout_now is None:
             return at
+        end = self._heading_end(self.layout_now)
         for n in (None, *reversed(range(len(listed)))):
             words = "all" if n is None else listed[n].words
             words = fonts.elided(words, 96, "small", 500)
             box = QRectF(at.right() + 8, 2, fonts.measure(words, "small", 500) + 18, 19)
-            if box.right() > self.layout_now.plan.right() - 4 if self.layout_now is not None else False:
+            if box.right() > end:
                 break
             p.setPen(theme.pen("stop.chosen" if n == desk.level else "stop"))
             p.setBrush(theme.brush("stop.chosen" if n == desk.level else "stop"))

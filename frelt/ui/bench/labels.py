@@ -42,8 +42,8 @@ class Labels:
             return
         self._numbers = numbers(rig, self.desk.kept)
         for view, scene in scenes.items():
-            area = layout.sheet.area(view)
-            if area.width < 50:
+            area = layout.sheet.shown[view] if scene.broken else layout.sheet.area(view)
+            if layout.sheet.area(view).width < 50:
                 self.of[view] = ()
                 self._asked.pop(view, None)
                 continue
