@@ -35,19 +35,19 @@ def plan(carrier: Carrier, kept: Kept) -> tuple[Group, ...]:
     return _plans.get(kept, carrier.id, (carrier,), make)
 
 
-def side(carrier: Carrier, kept: Kept, parked: bool = False) -> tuple[Group, ...]:
+def side(carrier: Carrier, kept: Kept, parked: bool = False, near: str = "left") -> tuple[Group, ...]:
     """From the left, forward to the left: what stands behind the load, then (second) what stands before it.
 
-    parked: a trailer's jack is down.
+    parked: a trailer's jack is down.  near: the side that is looked at, whose doors are drawn.
     """
 
     def make() -> tuple[Group, ...]:
         made: tuple[Group, ...] = (
-            trailers.side(carrier, parked) if isinstance(carrier, Trailer) else _drawn(carrier).side(carrier)
+            trailers.side(carrier, parked, near) if isinstance(carrier, Trailer) else _drawn(carrier).side(carrier, near)
         )
         return made
 
-    return _sides.get(kept, (carrier.id, parked), (carrier,), make)
+    return _sides.get(kept, (carrier.id, parked, near), (carrier,), make)
 
 
 def rear(carrier: Carrier, kept: Kept) -> tuple[Group, ...]:

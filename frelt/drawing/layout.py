@@ -4,6 +4,7 @@ A sheet counts in px, 96 to the inch, from its upper left corner, the second axi
 """
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from .shapes import Affine
 from .views import Scene, View
@@ -84,6 +85,11 @@ class Sheet(Struct, frozen=True):
     posts: Box
     origins: dict[View, tuple[float, float]]
     shown: dict[View, Box]  # what of each area its drawing takes
+    mirrored: bool = False  # the side is seen from the right: forward lies to the right
+
+    def along(self, view: View) -> float:
+        """px to the right for a metre along the first axis of a drawing."""
+        return -self.scale if self.mirrored and view == "side" else self.scale
 
     def area(self, view: View) -> Box:
         """The area of a drawing."""
@@ -92,12 +98,12 @@ class Sheet(Struct, frozen=True):
     def px(self, view: View, x: float, y: float) -> tuple[float, float]:
         """A point of a drawing [m] on the sheet."""
         ox, oy = self.origins[view]
-        return ox + x * self.scale, oy - y * self.scale
+        return ox + x * self.along(view), oy - y * self.scale
 
     def affine(self, view: View) -> Affine:
         """From a drawing [m] to the sheet."""
         ox, oy = self.origins[view]
-        return self.scale, 0.0, 0.0, -self.scale, ox, oy
+        return self.along(view), 0.0, 0.0, -self.scale, ox, oy
 
 
 def _beside(scenes: dict[View, Scene], wide: float, tall: float, right: float) -> float:
@@ -131,7 +137,9 @@ def _stacked(
     return plan, tape, side, limits, rear
 
 
-def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, whole: bool = False) -> Sheet:
+def lay_out(
+    width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, whole: bool = False, mirrored: bool = False
+) -> Sheet:
     """The largest scale at which plan, side and rear fit, then zoomed and shifted about the middle.
 
     whole: a pair from end to end takes the full width; the column at the right is folded away.
@@ -169,20 +177,17 @@ def lay_out(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, 
     base += low * scale  # of a room that is looked at closely, what is below it is cut off
     origins: dict[View, tuple[float, float]] = {
         "plan": (plan.mid_x - mid_x * scale, plan.mid_y + mid_y * scale),
-        "side": (side.mid_x - mid_x * scale, base),
+        "side": (side.mid_x + (mid_x if mirrored else -mid_x) * scale, base),
         "rear": (rear.mid_x - mid_ry * scale, base),
     }
-    shown = {v: _shown(scene.extent, area, origins[v], scale) for v, scene, area in _each(scenes, plan, side, rear)}
-    return Sheet(width, height, scale, plan, tape, side, rear, limits, posts, origins, shown)
+    sheet = Sheet(width, height, scale, plan, tape, side, rear, limits, posts, origins, {}, mirrored)
+    return replace(sheet, shown={view: _shown(sheet, scene) for view, scene in scenes.items()})
 
 
-def _each(scenes: dict[View, Scene], plan: Box, side: Box, rear: Box) -> list[tuple[View, Scene, Box]]:
-    return [("plan", scenes["plan"], plan), ("side", scenes["side"], side), ("rear", scenes["rear"], rear)]
-
-
-def _shown(extent: tuple[float, float, float, float], area: Box, origin: tuple[float, float], scale: float) -> Box:
-    """The part of an area that an extent [m] takes."""
-    x0, y0, x1, y1 = extent
-    left, right = max(origin[0] + x0 * scale, area.left), min(origin[0] + x1 * scale, area.right)
-    top, bottom = max(origin[1] - y1 * scale, area.top), min(origin[1] - y0 * scale, area.bottom)
+def _shown(sheet: Sheet, scene: Scene) -> Box:
+    """The part of its area that a drawing takes."""
+    x0, y0, x1, y1 = scene.extent
+    area, (a, top), (b, bottom) = sheet.area(scene.view), sheet.px(scene.view, x0, y1), sheet.px(scene.view, x1, y0)
+    left, right = max(min(a, b), area.left), min(max(a, b), area.right)
+    top, bottom = max(top, area.top), min(bottom, area.bottom)
     return Box(left, top, max(right - left, 0.0), max(bottom - top, 0.0))

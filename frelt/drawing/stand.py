@@ -22,7 +22,7 @@ def plan(stand: Stand) -> tuple[Group, ...]:
     return (Group((rect("deck.coated", x0, y0, x1, y1), *joints)), Group(()))
 
 
-def side(stand: Stand) -> tuple[Group, ...]:
+def side(stand: Stand, near: str = "left") -> tuple[Group, ...]:
     """From the left."""
     x0, _, x1, _ = deck_box(stand.main_deck)
     return (Group(()), Group((rect("slab", x0, -DEEP, x1, 0.0),)))

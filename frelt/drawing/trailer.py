@@ -106,8 +106,11 @@ def _body_plan(trailer: Trailer, x0: float, y0: float, x1: float, y1: float) -> 
     return tuple(paths)
 
 
-def side(trailer: Trailer, parked: bool) -> tuple[Group, ...]:
-    """From the left, forward to the left: what stands behind the load, then what stands before it. parked: the jack is down."""
+def side(trailer: Trailer, parked: bool, near: str = "left") -> tuple[Group, ...]:
+    """From the left, forward to the left: what stands behind the load, then what stands before it.
+
+    parked: the jack is down.  near: the side that is looked at, whose doors are drawn.
+    """
     x0, _, x1, _ = deck_box(trailer.main_deck)
     z, xc, zc = trailer.main_deck.origin[2], trailer.coupler_x, trailer.coupler_z
     body = trailer.body
@@ -137,7 +140,7 @@ def side(trailer: Trailer, parked: bool) -> tuple[Group, ...]:
                         (x0 - nose * 0.55, top + 0.28),
                     )
                 )
-            if d.side in ("left", "right"):
+            if d.side == near:
                 back.append(rect("door.outline", d.start, z + 0.02, d.end, z + min(d.height, body.wall - 0.05), 0.03))
     elif body.rail:
         back.append(line("rail", (x0, z + body.rail), (x1, z + body.rail)))

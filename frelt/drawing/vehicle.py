@@ -150,12 +150,12 @@ def _walls(v: Vehicle, x0: float, x1: float, low: float, high: float) -> list[Pa
     return made
 
 
-def side(v: Vehicle) -> tuple[Group, ...]:
+def side(v: Vehicle, near: str = "left") -> tuple[Group, ...]:
     """From the left, forward to the left: what stands behind the load, then what stands before it."""
     x0, _, x1, _ = deck_box(v.main_deck)
     z, nose = v.main_deck.origin[2], front_of(v)
     tires = max(a.tires.diameter for a in v.axles)
-    back = [*_cab_beside(v, nose, tires), *_body_beside(v, x0, x1, z)]
+    back = [*_cab_beside(v, nose, tires), *_body_beside(v, x0, x1, z, near)]
     front: list[Path] = [
         rect("slab", x0, z - SLAB, x1, z),
         rect("frame.solid", nose + 0.35, tires * 0.62, x1 - 0.05, tires * 0.62 + 0.13),
@@ -209,7 +209,7 @@ def _cab_beside(v: Vehicle, nose: float, tires: float) -> list[Path]:
     return [shell, glass, door, rect("dark", nose + 0.03, bonnet - 0.26, nose + 0.14, bonnet - 0.14, 0.02)]
 
 
-def _body_beside(v: Vehicle, x0: float, x1: float, z: float) -> list[Path]:
+def _body_beside(v: Vehicle, x0: float, x1: float, z: float, near: str) -> list[Path]:
     if v.body_kind in ("van", "box truck"):
         top = z + v.body.wall
         fall = v.body.lower_front
@@ -217,7 +217,7 @@ def _body_beside(v: Vehicle, x0: float, x1: float, z: float) -> list[Path]:
             polygon("shell", (x0, z), (x0, top - fall), (x1, top), (x1, z)) if fall else rect("shell", x0, z, x1, top, 0.06)
         ]
         for d in v.body.doors:
-            if d.side in ("left", "right"):
+            if d.side == near:
                 made.append(rect("door.outline", d.start, z + 0.02, d.end, z + min(d.height, v.body.wall - 0.05), 0.03))
         made += [line("rail", (x0 + 0.1, top + 0.12), (x1 - 0.1, top + 0.12))] if v.body.rack else []
         return made

@@ -134,8 +134,8 @@ def scenes(
 ) -> dict[View, Scene]:
     """Plan, side and rear of one carrier in a state, the trailer unless told; empty where there is none.
 
-    fills: drawn instead of the state's.  right_side: the side view has the right side in front; stations stay
-    where they are.  whole: the partner is drawn to its end, not broken off behind the hitch.
+    fills: drawn instead of the state's.  right_side: the side view has the right side in front; whoever lays it out
+    turns it.  whole: the partner is drawn to its end, not broken off behind the hitch.
     """
     carrier = next((c for c in rig.carriers if c.id == carrier_id), rig.main)
     if carrier is None:
@@ -163,7 +163,7 @@ def scenes(
             x0 = cut[0]
     extents = {"plan": (x0, y0, x1, y1), "side": (x0, 0.0, x1, top), "rear": (y0, 0.0, y1, top)}
     for view in VIEWS:
-        behind, before = one.layers(view)
+        behind, before = one.layers(view, right_side)
         groups = one.items(view, -1.0 if right_side and view == "side" else 1.0)
         if state is not None and state.condition == "lifted":
             aloft = raised(rig, carrier.id, frames)
@@ -172,7 +172,7 @@ def scenes(
         hidden = tuple(Group(g.paths[:1], g.at, g.item, g.depth) for g in groups[:-1]) if view != "plan" else ()
         beyond: tuple[Group, ...] = ()
         if partner is not None and shift is not None and view != "rear":
-            far, near = partner.layers(view)
+            far, near = partner.layers(view, right_side)
             beyond = tuple(_shifted(g, shift) for g in (*far, *partner.items(view), *near))
         made[view] = Scene(view, behind, groups, before, hidden, extents[view], beyond, cut if beyond else None, one.failed)
     return made
@@ -219,12 +219,14 @@ class _Drawn:
         x0, x1, y0, y1, height = carriers.extent(self.carrier)
         return x0, y0, x1, y1, max([height, 1.2, *(f.at[2] + i.height.value for i, f, _ in self._placed)])
 
-    def layers(self, view: View) -> tuple[tuple[Group, ...], tuple[Group, ...]]:
+    def layers(self, view: View, right_side: bool = False) -> tuple[tuple[Group, ...], tuple[Group, ...]]:
         """What stands behind the items, and what before."""
         if view == "plan":
             return carriers.plan(self.carrier, self._kept), ()
         both = (
-            carriers.side(self.carrier, self._kept, self.parked) if view == "side" else carriers.rear(self.carrier, self._kept)
+            carriers.side(self.carrier, self._kept, self.parked, "right" if right_side else "left")
+            if view == "side"
+            else carriers.rear(self.carrier, self._kept)
         )
         return both[:1], both[1:]
 

@@ -102,6 +102,7 @@ def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Them
     _, y0, _, y1 = scene.extent
     if scene.cut is not None:
         at, sign = scene.cut
+        sign = sign if view.m11() > 0 else -sign
         edge = view.map(QPointF(at, 0.0)).x()
         top, bottom = view.map(QPointF(at, y1)).y() - 4, view.map(QPointF(at, y0)).y() + 4
         left, right = (edge, edge + 1e5) if sign < 0 else (edge - 1e5, edge)

@@ -14,6 +14,7 @@ from PyQt6.QtWidgets import QApplication
 from frelt.core.model.document import Document
 from frelt.core.report.aboard import numbers
 from frelt.core.space.levels import carried
+from frelt.drawing.overlay.posts import place_posts, posts
 from frelt.ui.bench.drawings import Drawings
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
@@ -195,3 +196,36 @@ def test_more_is_put_from_the_catalog_and_the_list_comes_back(fresh: Callable[[D
     QTest.keyClick(things.catalog.box, Qt.Key.Key_Return)
     window.desk.take("")
     assert things.aboard.isVisible() and things.aboard.count.text() == f"{count + 1} things"
+
+
+def test_the_curb_side_is_seen_from_the_right(fresh: Callable[[Document], Window], monkeypatch: pytest.MonkeyPatch) -> None:
+    window = fresh(Document())
+    window.files.open_path(Path("tests/fixtures/packed/hull-open.frelt.json"))
+    window.desk.go(Step.BIG_THINGS)
+    bench, rig = window.bench, window.desk.rig
+    bench.grab()
+    assert rig is not None and bench.layout_now is not None
+    water, tongue = rig.items[0].id, bench.layout_now.to_px("side", -1.0, 0.5).x()
+    front, rear = (bench.layout_now.to_px("side", x, 0.5).x() for x in (0.0, 3.0))
+    assert tongue < front < rear
+    QTest.keyClick(bench, Qt.Key.Key_V)
+    if not bench.right_side:
+        window.looking.other_side()
+    bench.grab()
+    layout = bench.layout_now
+    assert layout.to_px("side", -1.0, 0.5).x() > layout.to_px("side", 0.0, 0.5).x() > layout.to_px("side", 3.0, 0.5).x()
+    at = bench.item_centre(water, "side")
+    assert layout.to_m("side", at)[0] == pytest.approx(layout.to_m("plan", bench.item_centre(water))[0])
+    assert_legible(bench, monkeypatch, "from the right")
+    desk = window.desk
+    made = posts(desk.solved, layout.sheet, desk.solved.checks, desk.state.id, desk.fills, desk.carrier, desk.units)  # type: ignore
+    at_px = {p.name: box.left for p, box in zip(made, place_posts(made, layout.sheet.posts), strict=True)}
+    assert at_px["Axle 2"] < at_px["Axle 1"] < at_px["Coupler"]  # the hitch lies at the right, as it is seen
+    tag = next(one for one in bench.labels.of["side"] if one.kind == "tag" and not rig.item(one.items[0]).decks)
+    spot, before = QPoint(round(tag.box.mid_x), round(tag.box.mid_y)), rig.item(tag.items[0]).place
+    QTest.mousePress(bench, LEFT, NONE, spot)
+    QTest.mouseMove(bench, spot + QPoint(-20, 0))
+    QTest.mouseMove(bench, spot + QPoint(-40, 0))
+    QTest.mouseRelease(bench, LEFT, NONE, spot + QPoint(-40, 0))
+    assert window.desk.rig.item(tag.items[0]).place.u > before.u  # to the left is rearward there
+    window.looking.other_side()

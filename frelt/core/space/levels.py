@@ -26,14 +26,16 @@ def levels(rig: Rig, frames: Frames, deck_id: str) -> tuple[Level, ...]:
         if items:
             found.append((frames.decks[deck.id].at[2], deck, items))
     found.sort(key=lambda f: f[0])
+    tops = {i.id: i.name for i in rig.items}
     made: list[Level] = []
     last = -1e9
     for z, deck, items in found:
+        name = f"on {tops[deck.on]}" if deck.face_of and deck.on in tops else deck.name
         if made and z - last < SAME:
-            words = made[-1].words if deck.name in made[-1].words.split(", ") else f"{made[-1].words}, {deck.name}"
+            words = made[-1].words if name in made[-1].words.split(", ") else f"{made[-1].words}, {name}"
             made[-1] = Level(words, made[-1].items | items)
         else:
-            made.append(Level(deck.name, items))
+            made.append(Level(name, items))
             last = z
     return tuple(made) if len(made) > 1 else ()
 

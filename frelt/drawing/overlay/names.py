@@ -28,7 +28,7 @@ def box_of(solid: Solid, view: View, sheet: Sheet) -> Box:
     """What a solid takes on a drawing [px]."""
     u0, v0, u1, v1 = seen(solid, view)
     (x0, y0), (x1, y1) = sheet.px(view, u0, v1), sheet.px(view, u1, v0)
-    return Box(x0, y0, x1 - x0, y1 - y0)
+    return Box(min(x0, x1), y0, abs(x1 - x0), y1 - y0)
 
 
 def taken(view: View, sheet: Sheet, centre: tuple[float, float, float] | None) -> list[Box]:

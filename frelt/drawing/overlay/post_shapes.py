@@ -28,7 +28,7 @@ def post_shapes(
         spots.append(
             (Box(column.left + _wide(column) + 10, column.top + 38, column.width - _wide(column) - 12, 32), post.field)
         )
-    known = [(c.left, c.left + _wide(c) + 8) for post, c in zip(made, columns, strict=True) if post.rating]
+    known = sorted((c.left, c.left + _wide(c) + 8) for post, c in zip(made, columns, strict=True) if post.rating)
     shapes += [line("post.rating", (x0 - 6, line_y), (x1 - 2, line_y)) for x0, x1 in known]
     shapes += [line("post.between", (a - 2, line_y), (b - 6, line_y)) for (_, a), (b, _) in itertools.pairwise(known)]
     shapes += _caption(sheet, made, lettering, hint)
@@ -116,7 +116,8 @@ def _caption(sheet: Sheet, made: Sequence[Post], lettering: Lettering, hint: boo
         return []
     left, y = sheet.posts.left, sheet.posts.top + 12
     asked = hint and any(m.rating is None and not m.decided for m in made)
-    clear = left if not made or made[0].x > left + (210 if asked else 86) else max(made[0].x, left + BAR / 2) + 10
+    first = min((m.x for m in made), default=1e9)
+    clear = left if first > left + (210 if asked else 86) else max(first, left + BAR / 2) + 10
     head = caption(clear, y, "Load posts")
     wide = lettering.measure(head.words, "small", 600, True)
     if not asked:

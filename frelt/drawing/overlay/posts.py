@@ -159,13 +159,15 @@ class _Found(Struct, frozen=True):
 
 
 def place_posts(made: Sequence[Post], area: Box) -> list[Box]:
-    """A column for each post as near to its wheel as its neighbours let it, in station order."""
+    """A column for each post as near to its wheel as its neighbours let it, in the order of the drawing."""
     wide = min(COLUMN, max(NARROW, area.width / max(len(made), 1)))
-    lefts = [max(m.x - BAR / 2, area.left) for m in made]
+    order = sorted(range(len(made)), key=lambda n: (made[n].rear, made[n].x))
+    lefts = [max(made[n].x - BAR / 2, area.left) for n in order]
     for i in range(1, len(made)):
         lefts[i] = max(lefts[i], lefts[i - 1] + wide)
     right = area.right - wide
     for i in range(len(made) - 1, -1, -1):
         lefts[i] = min(lefts[i], right)
         right = lefts[i] - wide
-    return [Box(max(x, area.left), area.top + 14, wide, area.height - 20) for x in lefts]
+    at = dict(zip(order, lefts, strict=True))
+    return [Box(max(at[n], area.left), area.top + 14, wide, area.height - 20) for n in range(len(made))]

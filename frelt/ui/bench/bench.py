@@ -100,7 +100,7 @@ class Bench(Drawings):
         inside = []
         for item_id, s in self._room(solved).items():
             x0, y0, x1, y1 = seen(s, view)
-            corners = QRectF(layout.to_px(view, x0, y1), layout.to_px(view, x1, y0))
+            corners = QRectF(layout.to_px(view, x0, y1), layout.to_px(view, x1, y0)).normalized()
             if box.contains(corners) and not solved.rig.item(item_id).built_in:
                 inside.append(item_id)
         self.desk.take_all([*self.desk.held, *(i for i in inside if i not in self.desk.held)])

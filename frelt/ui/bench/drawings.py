@@ -136,7 +136,9 @@ class Drawings(QWidget):
         self._tell_failed()
         self._closer(solved)
         self._shown = solved
-        self.layout_now = layout = Layout(lay_out(self.width(), self.height(), self._scenes, self.zoom, desk.whole_pair))
+        self.layout_now = layout = Layout(
+            lay_out(self.width(), self.height(), self._scenes, self.zoom, desk.whole_pair, self.right_side)
+        )
         held = moving_with(solved.rig, desk.held) if desk.in_hand else frozenset()
         room = self._room(solved)
         centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
@@ -334,7 +336,7 @@ class Drawings(QWidget):
             p,
             layout.side.left(),
             layout.side.top() + 2,
-            "Side, right in front" if self.right_side else "Side, from the left",
+            "Side, from the right: front at the right" if self.right_side else "Side, from the left",
             theme,
         )
         if layout.rear.width() > 50:
@@ -432,8 +434,8 @@ class Drawings(QWidget):
             shift = (0.0, 0.0, 0.0)
             if at is not None and view is not None:
                 middle = layout.area(view).center()
-                k = (1 / layout.scale) * (1 - self.zoom.factor / new)
-                du, dv = (at.x() - middle.x()) * k, (middle.y() - at.y()) * k
+                k = 1 - self.zoom.factor / new
+                du, dv = (d * k for d in layout.step(view, middle, at))
                 shift = {"plan": (du, dv, 0.0), "side": (du, 0.0, dv), "rear": (0.0, du, dv)}[view]
             z = self.zoom
             self.zoom = Zoom(new, z.x + shift[0], z.y + shift[1], z.z + shift[2])
@@ -442,7 +444,7 @@ class Drawings(QWidget):
     def _pan_to(self, at: QPointF) -> None:
         assert self._pan is not None and self.layout_now is not None
         view, start, z = self._pan
-        du, dv = (start.x() - at.x()) / self.layout_now.scale, (at.y() - start.y()) / self.layout_now.scale
+        du, dv = self.layout_now.step(view, at, start)
         shift = {"plan": (du, dv, 0.0), "side": (du, 0.0, dv), "rear": (0.0, du, dv)}[view]
         self.zoom = replace(z, x=z.x + shift[0], y=z.y + shift[1], z=z.z + shift[2])
         self.update()

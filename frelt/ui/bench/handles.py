@@ -177,7 +177,7 @@ class Handles:
             return
         self._moved = True
         step = self.desk.units.step if free else self.desk.units.grid
-        dx, dy = (at.x() - start.x()) / layout.scale, (start.y() - at.y()) / layout.scale
+        dx, dy = layout.step(grip.view, start, at)
         dx, dy = round(dx / step) * step, round(dy / step) * step
         self.desk.attempt(with_carrier(rig, grip.change(dx, dy)))
 

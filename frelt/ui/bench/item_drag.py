@@ -43,7 +43,7 @@ class ItemDrag:
         """Show the rig with the item dragged to a pixel. free: without snapping."""
         assert self._held is not None
         view, start, solved, own = self._held
-        du, dv = (at.x() - start.x()) / layout.scale, (start.y() - at.y()) / layout.scale
+        du, dv = layout.step(view, start, at)
         by = {"plan": (du, dv, 0.0), "side": (du, 0.0, dv), "rear": (0.0, du, dv)}[view]
         if not self.moved and abs(at.x() - start.x()) + abs(at.y() - start.y()) < 4:
             return

@@ -7,7 +7,6 @@ from PyQt6.QtGui import QTransform
 
 from ...drawing.layout import Box, Sheet
 from ...drawing.views import View
-from ...paint.painter import transform
 
 
 def rect(box: Box) -> QRectF:
@@ -34,7 +33,7 @@ class Layout:
 
     def view(self, view: View) -> QTransform:
         """Metres to pixels for a drawing."""
-        return transform(self.scale, *self.sheet.origins[view])
+        return QTransform(*self.sheet.affine(view))
 
     def to_px(self, view: View, x: float, y: float) -> QPointF:
         """A point of a drawing [m] in pixels."""
@@ -43,4 +42,8 @@ class Layout:
     def to_m(self, view: View, at: QPointF) -> tuple[float, float]:
         """A pixel in metres of a drawing."""
         x, y = self.sheet.origins[view]
-        return (at.x() - x) / self.scale, (y - at.y()) / self.scale
+        return (at.x() - x) / self.sheet.along(view), (y - at.y()) / self.scale
+
+    def step(self, view: View, start: QPointF, end: QPointF) -> tuple[float, float]:
+        """The way from one pixel of a drawing to another [m]."""
+        return (end.x() - start.x()) / self.sheet.along(view), (start.y() - end.y()) / self.scale

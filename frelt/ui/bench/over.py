@@ -62,18 +62,14 @@ def _clip(scene: Scene, layout: Layout) -> QRectF:
 
 def _extent(scene: Scene, layout: Layout) -> QRectF:
     x0, y0, x1, y1 = scene.extent
-    return QRectF(layout.to_px(scene.view, x0, y1), layout.to_px(scene.view, x1, y0))
+    return QRectF(layout.to_px(scene.view, x0, y1), layout.to_px(scene.view, x1, y0)).normalized()
 
 
 def _broken(p: QPainter, scene: Scene, layout: Layout, theme: Theme) -> None:
     """A zigzag where the carrier goes on beyond what is looked at."""
-    box, area = _extent(scene, layout), layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10)
-    edges = {
-        "left": (box.topLeft(), box.bottomLeft()),
-        "right": (box.topRight(), box.bottomRight()),
-        "top": (box.topLeft(), box.topRight()),
-        "bottom": (box.bottomLeft(), box.bottomRight()),
-    }
+    area, (x0, y0, x1, y1) = layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10), scene.extent
+    a, b, c, d = (layout.to_px(scene.view, x, y) for x, y in ((x0, y1), (x1, y1), (x1, y0), (x0, y0)))
+    edges = {"left": (a, d), "right": (b, c), "top": (a, b), "bottom": (d, c)}
     p.save()
     p.setClipRect(area)
     p.setPen(theme.pen("break"))
