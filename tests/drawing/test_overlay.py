@@ -1,5 +1,6 @@
 """What lies over the drawings, looked at as shapes: the same that screen, SVG and DXF are made of. Words are measured by a ruler."""
 
+import re
 from itertools import pairwise
 
 import pytest
@@ -10,6 +11,7 @@ from frelt.core.base.kept import Kept
 from frelt.core.base.units import METRIC, US
 from frelt.core.geometry.frames import Frames
 from frelt.core.placing.distances import facings
+from frelt.core.placing.room import middle_of
 from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.report.aboard import numbers
 from frelt.core.solve import Solved, solve
@@ -17,7 +19,7 @@ from frelt.core.space.solids import solids
 from frelt.drawing.layout import Box, Sheet, Zoom, lay_out
 from frelt.drawing.overlay.asked import asked_about
 from frelt.drawing.overlay.distances import distances
-from frelt.drawing.overlay.floor import floor, floor_words
+from frelt.drawing.overlay.floor import floor, floor_edge, floor_words
 from frelt.drawing.overlay.labels import number_words, place
 from frelt.drawing.overlay.lettering import mark, parts
 from frelt.drawing.overlay.limits import limits
@@ -159,17 +161,26 @@ def covered(a: Box, b: Box) -> bool:
     return a.left < b.right and b.left < a.right and a.top < b.bottom and b.top < a.bottom
 
 
-def test_the_safe_floor_is_hatched_only_while_a_limit_is_unread() -> None:
+def test_the_safe_floor_tells_loads_from_room_and_what_the_tape_reads_at_the_front_edge() -> None:
     solved, _, sheet = drawn()
     whole = safe_floor(solved, "water")
-    assert {s.role for s in floor(whole, sheet)} == {"floor.free", "floor.edge"} and "limits" not in floor_words(whole)[0]  # type: ignore[union-attr]
-    trailer = solved.rig.trailer
+    assert {s.role for s in floor(whole, sheet)} == {"floor.loads", "floor.free"} and "limits" not in floor_words(whole)[0]  # type: ignore[union-attr]
+    trailer, own = solved.rig.trailer, solids(solved.rig, solved.frames)["water"]
     assert trailer is not None
     unread = solve(replace(solved.rig, trailer=replace(trailer, ratings=replace(trailer.ratings, gross=None))))
     unsure = safe_floor(unread, "water")
     assert "floor.unsure" in {s.role for s in floor(unsure, sheet)} and "by 13 of 14 limits" in floor_words(unsure)[0]  # type: ignore[union-attr]
-    edge = next(s for s in floor(whole, sheet) if isinstance(s, Path) and s.role == "floor.edge")
+    middle = middle_of(solved, "water")
+    made = floor_edge(whole, middle, own, sheet, METRIC, RULER)
+    edge = next(s for s in made if isinstance(s, Path) and s.role == "floor.edge")
     assert edge.xy[:2] == pytest.approx(sheet.px("plan", *whole.polygon[0]))
+    said = next(s.words for s in made if isinstance(s, Text))
+    low, high = (int(w.replace(",", "")) / 1000 for w in re.findall(r"[\d,]+", said))
+    ahead = own.x0 - middle[0]
+    assert whole.allows(low - ahead + 0.002, middle[1]) and not whole.allows(low - ahead - 0.002, middle[1])
+    assert whole.allows(high - ahead - 0.002, middle[1]) and not whole.allows(high - ahead + 0.002, middle[1])
+    off = floor_edge(whole, (middle[0] + 9.0, middle[1]), own, sheet, US, RULER)
+    assert "floor.middle.off" in {s.role for s in off if isinstance(s, Path)}
 
 
 def test_a_dimension_is_as_long_as_it_says_and_tells_it_only_where_there_is_room() -> None:

@@ -15,8 +15,12 @@ from PyQt6.QtWidgets import QWidget
 
 from ...core.base.text import joined
 from ...core.judge.check import Check
+from ...core.judge.marks import mark_of
+from ...core.judge.words import brief
 from ...core.model.carrier import Carrier, Vehicle
 from ...core.placing.distances import facings
+from ...core.placing.room import middle_of
+from ...core.report.verdict import first_of
 from ...core.solve import Solved
 from ...core.space.levels import carried
 from ...core.space.moving_along import moving as moving_with
@@ -27,8 +31,9 @@ from ...drawing.layout import Box, Zoom, lay_out
 from ...drawing.overlay.centre import centre_shown
 from ...drawing.overlay.distances import distances
 from ...drawing.overlay.floor import floor as floor_shapes
-from ...drawing.overlay.floor import floor_words
+from ...drawing.overlay.floor import floor_edge, floor_words, worst_at
 from ...drawing.overlay.limits import Spots, limits
+from ...drawing.overlay.names import box_of
 from ...drawing.overlay.post_shapes import post_shapes
 from ...drawing.overlay.posts import posts
 from ...drawing.overlay.tape import tape
@@ -158,6 +163,7 @@ class Drawings(QWidget):
         part(p, layout.plan, lambda: self._around(p, solved, carrier, layout))
         for view in VIEWS:  # over all that is washed or dashed
             part(p, layout.area(view), partial(self.labels.paint, p, view, layout, room, moving))
+        part(p, layout.plan, lambda: self._floor_edge(p, layout, room))
         if desk.in_hand in room and len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
             paint_clipped(p, distances(facings(solved, desk.in_hand), layout.sheet, desk.units), layout.plan, theme)
         self.handles.paint(p, layout, theme)
@@ -166,6 +172,8 @@ class Drawings(QWidget):
             from ...drawing.overlay.asked import asked_about
 
             paint_shapes(p, asked_about(self.asked, carrier, layout.sheet, desk.units), theme)
+        if moving:
+            part(p, layout.plan, lambda: self._worst(p, solved, layout, room))
         self._spots = []
         if layout.limits.width() > 50:
             made = partial(limits, solved, self._scope(solved), layout.sheet, desk.units, self._drawn())
@@ -228,6 +236,23 @@ class Drawings(QWidget):
         floor = self.desk.floor()
         if floor is not None:
             paint_clipped(p, floor_shapes(floor, layout.sheet), layout.plan.adjusted(-7, 0, 7, 0), self.desk.theme)
+
+    def _floor_edge(self, p: QPainter, layout: Layout, room: dict[str, Solid]) -> None:
+        """The edge of the safe floor, over all that lies on it, with what the tape may read."""
+        desk, floor, solved = self.desk, self.desk.floor(), self.desk.solved
+        own = room.get(desk.in_hand)
+        if floor is not None and own is not None and solved is not None:
+            made = floor_edge(floor, middle_of(solved, desk.in_hand), own, layout.sheet, desk.units, fonts)
+            paint_clipped(p, made, layout.plan, desk.theme)
+
+    def _worst(self, p: QPainter, solved: Solved, layout: Layout, room: dict[str, Solid]) -> None:
+        """What is worst as a thing moves, above it in the drawing it is moved in."""
+        said, own, view = first_of(self._scope(solved)), room.get(self.desk.in_hand), self.item_drag.view
+        if said is None or own is None or view is None:
+            return
+        box = box_of(own, view, layout.sheet)
+        made = worst_at(box.mid_x, box.top - 26, mark_of(said), brief(said, self.desk.units), layout.sheet.area(view), fonts)
+        paint_shapes(p, made, self.desk.theme)
 
     def _standing(
         self,

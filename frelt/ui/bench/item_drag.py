@@ -32,6 +32,11 @@ class ItemDrag:
         """Whether an item is on the pointer and has left its place."""
         return self._held is not None and self.moved
 
+    @property
+    def view(self) -> View | None:
+        """The drawing it is moved in."""
+        return self._held[0] if self._held is not None else None
+
     def press(self, item_id: str, view: View, at: QPointF) -> None:
         """Take an item that can be moved on the drawings."""
         solved = self.desk.session.solved
