@@ -107,7 +107,7 @@ def test_a_close_up_is_legible_level_by_level_and_its_posts_are_still_there(
             QTest.keyClick(bench, Qt.Key.Key_PageUp)
         assert desk.level is None and met == list(range(len(listed)))
         assert {i for one in listed for i in one.items} == carried(desk.rig, desk.close_up)  # type: ignore[arg-type]
-        box, n = bench._level_spots[-1]
+        box, n = bench.headings.stops[-1]
         QTest.mouseClick(bench, LEFT, NONE, box.center().toPoint())
         assert desk.level == n == 0
         window.looking.closely()

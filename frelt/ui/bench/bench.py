@@ -36,9 +36,9 @@ class Bench(Drawings):
         if spot is not None:
             self.rating_asked.emit(*spot)
             return
-        stop = next((n for box, n in self._level_spots if box.contains(at)), -1)
-        if stop != -1:
-            self.desk.look_at(self.desk.close_up, stop)
+        stop = self.headings.at(at)
+        if stop is not None:
+            self.desk.look_at(self.desk.close_up, stop[0])
             return
         if self.layout_now is not None and self.handles.press(at, self.layout_now):
             return

@@ -8,32 +8,22 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QPainter,
     QPaintEvent,
-    QPixmap,
     QResizeEvent,
 )
 from PyQt6.QtWidgets import QWidget
 
 from ...core.base.text import joined
 from ...core.judge.check import Check
-from ...core.judge.marks import mark_of
-from ...core.judge.words import brief
 from ...core.model.carrier import Carrier, Vehicle
-from ...core.placing.distances import facings
-from ...core.placing.room import middle_of
 from ...core.report.verdict import first_of
 from ...core.solve import Solved
-from ...core.space.levels import carried
 from ...core.space.moving_along import moving as moving_with
 from ...core.space.solids import Solid, solids
 from ...drawing import carrier as carriers
-from ...drawing.close_up import at_level, closer, room_of, wall_only
 from ...drawing.layout import Box, Zoom, lay_out
 from ...drawing.overlay.centre import centre_shown
-from ...drawing.overlay.distances import distances
 from ...drawing.overlay.floor import floor as floor_shapes
-from ...drawing.overlay.floor import floor_edge, floor_words, worst_at
 from ...drawing.overlay.limits import Spots, limits
-from ...drawing.overlay.names import box_of
 from ...drawing.overlay.post_shapes import post_shapes
 from ...drawing.overlay.posts import posts
 from ...drawing.overlay.tape import tape
@@ -46,13 +36,16 @@ from ..frame.desk import WORST, Desk
 from ..frame.later import later
 from ..frame.painting import painter_on, part
 from ..frame.steps import STEPS
-from .brush import caption
+from .about_hand import paint_about_hand, paint_worst
+from .closely import holds, looked_at
 from .handles import Handles
+from .headings import Headings
 from .item_drag import ItemDrag
 from .labels import Labels
 from .layout import Layout, rect
 from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
+from .still import Still
 
 VIEWS: tuple[View, ...] = ("plan", "side", "rear")
 
@@ -74,14 +67,14 @@ class Drawings(QWidget):
         self._scenes: dict[View, Scene] = {}
         self._shown: Solved | None = None  # the rig that was painted last: what lies under the pointer is asked of it
         self._spots: list[tuple[QRectF, str]] = []
-        self._level_spots: list[tuple[QRectF, int | None]] = []
         self.item_drag = ItemDrag(desk)
         self._pan: tuple[View, QPointF, Zoom] | None = None
         self._seen = False
         self._told: set[str] = set()
         self.handles = Handles(desk)
         self.frame = Frame()
-        self._kept: QPixmap | None = None
+        self._still = Still(self)
+        self.headings = Headings(desk)
         self.labels = Labels(desk)
         self.asked = ""
         self.right_side = False
@@ -99,7 +92,7 @@ class Drawings(QWidget):
         desk.step_changed.connect(self.update)
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
-        self._kept = None
+        self._still.forget()
         super().resizeEvent(event)
 
     def sizeHint(self) -> QSize:
@@ -110,7 +103,7 @@ class Drawings(QWidget):
         self.update()
 
     def _other_carrier(self) -> None:
-        self._kept = None
+        self._still.forget()
         self.zoom = Zoom()
         self.update()
 
@@ -128,7 +121,7 @@ class Drawings(QWidget):
         desk, theme = self.desk, self.desk.theme
         p.setRenderHint(QPainter.RenderHint.Antialiasing)
         solved = desk.solved
-        if solved is None or not self.item_drag.under_way or self._kept is None:
+        if solved is None or not self.item_drag.under_way or not self._still.kept:
             p.fillRect(self.rect(), theme.color("sheet"))
         carrier = desk.carrier
         self._shown = None
@@ -139,7 +132,7 @@ class Drawings(QWidget):
         state = desk.state
         self._scenes = scenes(solved.rig, solved.frames, state, desk.fills, self.right_side, carrier.id, desk.whole_pair)
         self._tell_failed()
-        self._closer(solved)
+        self._scenes = looked_at(desk, solved, self._scenes)
         self._shown = solved
         self.layout_now = layout = Layout(
             lay_out(self.width(), self.height(), self._scenes, self.zoom, desk.whole_pair, self.right_side)
@@ -147,25 +140,19 @@ class Drawings(QWidget):
         held = moving_with(solved.rig, desk.held) if desk.in_hand else frozenset()
         room = self._room(solved)
         centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
-        if centre is not None and not all(_holds(scene, centre) for scene in self._scenes.values()):
+        if centre is not None and not all(holds(scene, centre) for scene in self._scenes.values()):
             centre = None  # beyond what is looked at closely
         moving = held if self.item_drag.under_way else frozenset()
         if moving:
-            self._still(p, layout, room, moving, centre)
-            self._floor(p, layout)
-            for view in VIEWS:
-                part(p, layout.area(view), partial(paint_moving, p, self._scenes[view], layout, theme, desk.kept, moving))
+            self._moving(p, layout, room, moving, centre)
         else:
-            self._kept = None
+            self._still.forget()
             self._standing(p, layout, room, held, moving, centre)
         if centre is not None:
             paint_centre(p, centre, layout, theme, desk.kept)
         part(p, layout.plan, lambda: self._around(p, solved, carrier, layout))
-        for view in VIEWS:  # over all that is washed or dashed
-            part(p, layout.area(view), partial(self.labels.paint, p, view, layout, room, moving))
-        part(p, layout.plan, lambda: self._floor_edge(p, layout, room))
-        if desk.in_hand in room and len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
-            paint_clipped(p, distances(facings(solved, desk.in_hand), layout.sheet, desk.units), layout.plan, theme)
+        self._named(p, layout, room, moving)
+        part(p, layout.plan, lambda: paint_about_hand(p, desk, solved, layout, room))
         self.handles.paint(p, layout, theme)
         self.frame.paint(p, theme)
         if self.asked:
@@ -173,26 +160,13 @@ class Drawings(QWidget):
 
             paint_shapes(p, asked_about(self.asked, carrier, layout.sheet, desk.units), theme)
         if moving:
-            part(p, layout.plan, lambda: self._worst(p, solved, layout, room))
+            said = first_of(self._scope(solved))
+            part(p, layout.plan, lambda: paint_worst(p, desk, said, self.item_drag.view, layout, room))
         self._spots = []
         if layout.limits.width() > 50:
             made = partial(limits, solved, self._scope(solved), layout.sheet, desk.units, self._drawn())
             part(p, layout.limits, lambda: self._type_at(p, made()))
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
-
-    def _closer(self, solved: Solved) -> None:
-        """Let the deck that is looked at fill the drawings, and show one level of the plan where one is chosen."""
-        desk, listed = self.desk, self.desk.levels
-        level = desk.level if desk.level is not None and desk.level < len(listed) else None
-        if desk.closely:
-            deck, on = solved.rig.deck(desk.close_up), carried(solved.rig, desk.close_up)
-            high = on if level is None else frozenset(i for one in listed[: level + 1] for i in one.items)
-            room = room_of(deck, solved.frames, solids(solved.rig, solved.frames), high)
-            self._scenes = closer(self._scenes, room, wall_only(deck, solved.frames, on))
-        if level is not None:
-            over = frozenset(i for one in listed[level + 1 :] for i in one.items)
-            held = frozenset(desk.held) if desk.in_hand else frozenset()
-            self._scenes = {**self._scenes, "plan": at_level(self._scenes["plan"], listed[level].items, over, held)}
 
     def _tell_failed(self) -> None:
         """Say, once, what is drawn as a box because its own drawing failed."""
@@ -237,22 +211,38 @@ class Drawings(QWidget):
         if floor is not None:
             paint_clipped(p, floor_shapes(floor, layout.sheet), layout.plan.adjusted(-7, 0, 7, 0), self.desk.theme)
 
-    def _floor_edge(self, p: QPainter, layout: Layout, room: dict[str, Solid]) -> None:
-        """The edge of the safe floor, over all that lies on it, with what the tape may read."""
-        desk, floor, solved = self.desk, self.desk.floor(), self.desk.solved
-        own = room.get(desk.in_hand)
-        if floor is not None and own is not None and solved is not None:
-            made = floor_edge(floor, middle_of(solved, desk.in_hand), own, layout.sheet, desk.units, fonts)
-            paint_clipped(p, made, layout.plan, desk.theme)
+    def _moving(
+        self,
+        p: QPainter,
+        layout: Layout,
+        room: dict[str, Solid],
+        moving: frozenset[str],
+        centre: tuple[float, float, float] | None,
+    ) -> None:
+        """What is on the move over a picture of all that stands still."""
+        theme = self.desk.theme
+        self._still.keep(
+            theme.color("sheet"),
+            lambda q: self._standing(q, layout, room, moving, moving, centre),
+            lambda q: self._labelled(q, layout, moving),
+        )
+        self._still.paint(p)
+        self._floor(p, layout)
+        for view in VIEWS:
+            part(p, layout.area(view), partial(paint_moving, p, self._scenes[view], layout, theme, self.desk.kept, moving))
 
-    def _worst(self, p: QPainter, solved: Solved, layout: Layout, room: dict[str, Solid]) -> None:
-        """What is worst as a thing moves, above it in the drawing it is moved in."""
-        said, own, view = first_of(self._scope(solved)), room.get(self.desk.in_hand), self.item_drag.view
-        if said is None or own is None or view is None:
+    def _named(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
+        """Names and numbers, over all that is washed or dashed."""
+        if not moving:
+            self._labelled(p, layout, moving)
             return
-        box = box_of(own, view, layout.sheet)
-        made = worst_at(box.mid_x, box.top - 26, mark_of(said), brief(said, self.desk.units), layout.sheet.area(view), fonts)
-        paint_shapes(p, made, self.desk.theme)
+        self._still.paint(p, names=True)
+        for view in VIEWS:
+            part(p, layout.area(view), partial(self.labels.paint_moving, p, view, layout, room, moving))
+
+    def _labelled(self, p: QPainter, layout: Layout, skip: frozenset[str]) -> None:
+        for view in VIEWS:
+            part(p, layout.area(view), partial(self.labels.paint, p, view, layout, skip))
 
     def _standing(
         self,
@@ -273,7 +263,7 @@ class Drawings(QWidget):
             part(p, layout.plan, lambda: self._floor(p, layout))
             self.labels.lay_out(self._scenes, layout, room, centre, plates)
         part(p, layout.tape, lambda: paint_shapes(p, tape(self._scenes["plan"], layout.sheet, self.desk.units), theme))
-        self._headings(p, layout)
+        self.headings.paint(p, layout, self.right_side)
 
     def _regions(
         self, p: QPainter, layout: Layout, room: dict[str, Solid], centre: tuple[float, float, float] | None
@@ -295,27 +285,6 @@ class Drawings(QWidget):
             made += paint_wishes(p, solved, carrier, layout, self.desk.theme, room.values(), made)
         return [Box(r.left(), r.top(), r.width(), r.height()) for r in made]
 
-    def _still(
-        self,
-        p: QPainter,
-        layout: Layout,
-        room: dict[str, Solid],
-        moving: frozenset[str],
-        centre: tuple[float, float, float] | None,
-    ) -> None:
-        """What stands still during a drag, kept as one picture."""
-        if self._kept is None:
-            ratio = self.devicePixelRatioF()
-            kept = QPixmap(int(self.width() * ratio), int(self.height() * ratio))
-            kept.setDevicePixelRatio(ratio)
-            kept.fill(self.desk.theme.color("sheet"))
-            q = QPainter(kept)
-            q.setRenderHint(QPainter.RenderHint.Antialiasing)
-            self._standing(q, layout, room, moving, moving, centre)
-            q.end()
-            self._kept = kept
-        p.drawPixmap(0, 0, self._kept)
-
     def _posts(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         desk, state = self.desk, self.desk.state
         if solved.loads is None or state is None:
@@ -333,68 +302,6 @@ class Drawings(QWidget):
         assert desk.carrier is not None
         made = posts(solved, layout.sheet, self._scope(solved), state.id, desk.fills, desk.carrier, desk.units)
         self._type_at(p, post_shapes(made, layout.sheet, desk.units, fonts))
-
-    def _headings(self, p: QPainter, layout: Layout) -> None:
-        theme = self.desk.theme
-        if self.zoom.factor > 1:
-            for area in (layout.side, layout.rear):
-                p.fillRect(QRectF(area.left() - 4, area.top() - 12, 140, 18), theme.color("sheet"))
-        at = caption(p, layout.plan.left(), 16, self._plan_words(), theme)
-        at = self._stops(p, at)
-        floor = self.desk.floor()
-        if floor is not None:
-            room = self._heading_end(layout) - at.right() - 14
-            said = floor_words(floor)
-            words = next((w for w in said if fonts.measure(w, "small", 500, False) <= room), said[-1])
-            write(p, at.right() + 14, 16, words, theme.color("hand"), "small", 500)
-        elif self.desk.rig is not None and not self.desk.rig.items:
-            write(
-                p,
-                at.right() + 14,
-                16,
-                "an empty deck: take a tank from the list at the right",
-                theme.color("hand"),
-                "small",
-                500,
-            )
-        caption(
-            p,
-            layout.side.left(),
-            layout.side.top() + 2,
-            "Side, from the right: front at the right" if self.right_side else "Side, from the left",
-            theme,
-        )
-        if layout.rear.width() > 50:
-            caption(p, layout.rear.left(), layout.rear.top() + 2, "Rear, from behind", theme)
-
-    def _plan_words(self) -> str:
-        desk = self.desk
-        return f"Plan: {desk.rig.deck(desk.close_up).name}" if desk.closely and desk.rig is not None else "Plan"
-
-    def _heading_end(self, layout: Layout) -> float:
-        """How far the words above the plan may go [px]."""
-        return (layout.limits.left() if layout.limits.width() > 50 else float(self.width())) - 12
-
-    def _stops(self, p: QPainter, at: QRectF) -> QRectF:
-        """The levels to choose from, the highest first, after all; returns the room they end at."""
-        desk, theme, listed = self.desk, self.desk.theme, self.desk.levels
-        self._level_spots = []
-        if not listed or self.layout_now is None:
-            return at
-        end = self._heading_end(self.layout_now)
-        for n in (None, *reversed(range(len(listed)))):
-            words = "all" if n is None else listed[n].words
-            words = fonts.elided(words, 96, "small", 500)
-            box = QRectF(at.right() + 8, 2, fonts.measure(words, "small", 500) + 18, 19)
-            if box.right() > end:
-                break
-            p.setPen(theme.pen("stop.chosen" if n == desk.level else "stop"))
-            p.setBrush(theme.brush("stop.chosen" if n == desk.level else "stop"))
-            p.drawRoundedRect(box, 9.5, 9.5)
-            write(p, box.center().x(), 16, words, theme.color("ink"), "small", 500, True, "middle")
-            self._level_spots.append((box, n))
-            at = box
-        return at
 
     def _empty(self, p: QPainter) -> None:
         theme = self.desk.theme
@@ -473,11 +380,3 @@ class Drawings(QWidget):
         shift = {"plan": (du, dv, 0.0), "side": (du, 0.0, dv), "rear": (0.0, du, dv)}[view]
         self.zoom = replace(z, x=z.x + shift[0], y=z.y + shift[1], z=z.z + shift[2])
         self.update()
-
-
-def _holds(scene: Scene, at: tuple[float, float, float]) -> bool:
-    """Whether a point of the rig lies in a drawing that is broken off around what is looked at; in a whole one, always."""
-    x, y, z = at
-    u, v = {"plan": (x, y), "side": (x, z), "rear": (y, z)}[scene.view]
-    x0, y0, x1, y1 = scene.extent
-    return not scene.broken or (x0 <= u <= x1 and y0 <= v <= y1)

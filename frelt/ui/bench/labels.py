@@ -56,18 +56,19 @@ class Labels:
                 plan = view == "plan"
                 self.of[view] = place(things, area, asked[2], fonts, named=plan, all_of_them=plan)
 
-    def paint(self, p: QPainter, view: View, layout: Layout, room: Mapping[str, Solid], moving: frozenset[str]) -> None:
-        """The labels of a drawing; those of what is on the move are carried along, all others stay."""
-        if view not in self._boxes:
-            return
-        made: list[Label] = []
+    def paint(self, p: QPainter, view: View, layout: Layout, moving: frozenset[str] = frozenset()) -> None:
+        """The labels of a drawing, without those of what is on the move."""
+        still = [one for one in self.of.get(view, ()) if not moving or not moving.issuperset(one.items)]
+        paint_clipped(p, overlay.names(still), layout.area(view), self.desk.theme)
+
+    def paint_moving(self, p: QPainter, view: View, layout: Layout, room: Mapping[str, Solid], moving: frozenset[str]) -> None:
+        """The labels of what is on the move, carried along."""
         for one in self.of.get(view, ()):
-            solid, start = room.get(one.items[0]), self._boxes[view].get(one.items[0])
+            solid, start = room.get(one.items[0]), self._boxes.get(view, {}).get(one.items[0])
             if moving.issuperset(one.items) and solid is not None and start is not None:
                 now = overlay.box_of(solid, view, layout.sheet)
-                one = moved(one, (now.mid_x - start.mid_x, now.mid_y - start.mid_y))
-            made.append(one)
-        paint_clipped(p, overlay.names(made), layout.area(view), self.desk.theme)
+                by = now.mid_x - start.mid_x, now.mid_y - start.mid_y
+                paint_clipped(p, overlay.names((moved(one, by),)), layout.area(view), self.desk.theme)
 
     def under(self, view: View, at: QPointF) -> Label | None:
         """The number tag under a pixel."""

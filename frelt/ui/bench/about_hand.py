@@ -1,0 +1,46 @@
+"""About what is in hand: the edge of its safe floor with the tape's readings, its distances, and what is worst as it moves."""
+
+from collections.abc import Mapping
+
+from PyQt6.QtGui import QPainter
+
+from ...core.judge.check import Check
+from ...core.judge.marks import mark_of
+from ...core.judge.words import brief
+from ...core.placing.distances import facings
+from ...core.placing.room import middle_of
+from ...core.solve import Solved
+from ...core.space.solids import Solid
+from ...drawing.overlay.distances import distances
+from ...drawing.overlay.floor import floor_edge, worst_at
+from ...drawing.overlay.names import box_of
+from ...drawing.views import View
+from ...paint import fonts
+from ...paint.shapes import paint_shapes
+from ..frame.desk import Desk
+from .layout import Layout
+from .over import paint_clipped
+
+
+def paint_about_hand(p: QPainter, desk: Desk, solved: Solved, layout: Layout, room: Mapping[str, Solid]) -> None:
+    """Over all that lies on the floor: where the loads end, what the tape may read, and what is faced how far away."""
+    own, floor = room.get(desk.in_hand), desk.floor()
+    if own is None:
+        return
+    if floor is not None:
+        made = floor_edge(floor, middle_of(solved, desk.in_hand), own, layout.sheet, desk.units, fonts)
+        paint_clipped(p, made, layout.plan, desk.theme)
+    if len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
+        paint_clipped(p, distances(facings(solved, desk.in_hand), layout.sheet, desk.units), layout.plan, desk.theme)
+
+
+def paint_worst(
+    p: QPainter, desk: Desk, said: Check | None, view: View | None, layout: Layout, room: Mapping[str, Solid]
+) -> None:
+    """What is worst as a thing moves, above it in the drawing it is moved in."""
+    own = room.get(desk.in_hand)
+    if said is None or own is None or view is None:
+        return
+    box = box_of(own, view, layout.sheet)
+    made = worst_at(box.mid_x, box.top - 26, mark_of(said), brief(said, desk.units), layout.sheet.area(view), fonts)
+    paint_shapes(p, made, desk.theme)

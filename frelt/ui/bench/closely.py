@@ -1,0 +1,32 @@
+"""The drawings of the deck that is looked at closely, and of the level of the plan that is chosen."""
+
+from ...core.solve import Solved
+from ...core.space.levels import carried
+from ...core.space.solids import solids
+from ...drawing.close_up import at_level, closer, room_of, wall_only
+from ...drawing.views import Scene, View
+from ..frame.desk import Desk
+
+
+def looked_at(desk: Desk, solved: Solved, scenes: dict[View, Scene]) -> dict[View, Scene]:
+    """The deck that is looked at fills the drawings; one level of the plan is shown where one is chosen."""
+    listed = desk.levels
+    level = desk.level if desk.level is not None and desk.level < len(listed) else None
+    if desk.closely:
+        deck, on = solved.rig.deck(desk.close_up), carried(solved.rig, desk.close_up)
+        high = on if level is None else frozenset(i for one in listed[: level + 1] for i in one.items)
+        room = room_of(deck, solved.frames, solids(solved.rig, solved.frames), high)
+        scenes = closer(scenes, room, wall_only(deck, solved.frames, on))
+    if level is None:
+        return scenes
+    over = frozenset(i for one in listed[level + 1 :] for i in one.items)
+    held = frozenset(desk.held) if desk.in_hand else frozenset()
+    return {**scenes, "plan": at_level(scenes["plan"], listed[level].items, over, held)}
+
+
+def holds(scene: Scene, at: tuple[float, float, float]) -> bool:
+    """Whether a point of the rig lies in a drawing that is broken off around what is looked at; in a whole one, always."""
+    x, y, z = at
+    u, v = {"plan": (x, y), "side": (x, z), "rear": (y, z)}[scene.view]
+    x0, y0, x1, y1 = scene.extent
+    return not scene.broken or (x0 <= u <= x1 and y0 <= v <= y1)

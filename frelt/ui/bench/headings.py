@@ -1,0 +1,69 @@
+"""What stands above each drawing: its name, the levels to choose from, and what the safe floor says of itself."""
+
+from PyQt6.QtCore import QPointF, QRectF
+from PyQt6.QtGui import QPainter
+
+from ...drawing.overlay.floor import floor_words
+from ...paint import fonts
+from ...paint.painter import write
+from ..frame.desk import Desk
+from .brush import caption
+from .layout import Layout
+
+BASE = 16.0  # of the words above the plan, down from the top [px]
+NAME = 96.0  # of a level, at most [px]
+
+
+class Headings:
+    """The headings of the bench. stops: where a level is chosen, and which; None for all."""
+
+    def __init__(self, desk: Desk) -> None:
+        self.desk = desk
+        self.stops: list[tuple[QRectF, int | None]] = []
+
+    def paint(self, p: QPainter, layout: Layout, right_side: bool) -> None:
+        """Paint them, and remember where a level is chosen."""
+        desk, theme, end = self.desk, self.desk.theme, self._end(layout)
+        name = f": {desk.rig.deck(desk.close_up).name}" if desk.closely and desk.rig is not None else ""
+        at = self._levels(p, caption(p, layout.plan.left(), BASE, f"Plan{name}", theme), end)
+        floor, said = desk.floor(), ""
+        if floor is not None:
+            listed, room = floor_words(floor), end - at.right() - 14
+            said = next((w for w in listed if fonts.measure(w, "small", 500, False) <= room), listed[-1])
+        elif desk.rig is not None and not desk.rig.items:
+            said = "an empty deck: take a tank from the list at the right"
+        if said:
+            write(p, at.right() + 14, BASE, said, theme.color("hand"), "small", 500)
+        words = "Side, from the right: front at the right" if right_side else "Side, from the left"
+        caption(p, layout.side.left(), layout.side.top() + 2, words, theme)
+        if layout.rear.width() > 50:
+            caption(p, layout.rear.left(), layout.rear.top() + 2, "Rear, from behind", theme)
+
+    def at(self, at: QPointF) -> tuple[int | None] | None:
+        """The level whose stop lies under a pixel, or nothing."""
+        return next(((n,) for box, n in self.stops if box.contains(at)), None)
+
+    @staticmethod
+    def _end(layout: Layout) -> float:
+        """How far the words above the plan may go [px]."""
+        return (layout.limits.left() if layout.limits.width() > 50 else layout.sheet.width) - 12
+
+    def _levels(self, p: QPainter, at: QRectF, end: float) -> QRectF:
+        """The levels to choose from, the highest first, after all; returns what they end at."""
+        desk, theme, listed = self.desk, self.desk.theme, self.desk.levels
+        self.stops = []
+        if not listed:
+            return at
+        for n in (None, *reversed(range(len(listed)))):
+            words = fonts.elided("all" if n is None else listed[n].words, NAME, "small", 500)
+            box = QRectF(at.right() + 8, 2, fonts.measure(words, "small", 500) + 18, 19)
+            if box.right() > end:
+                break
+            role = "stop.chosen" if n == desk.level else "stop"
+            p.setPen(theme.pen(role))
+            p.setBrush(theme.brush(role))
+            p.drawRoundedRect(box, 9.5, 9.5)
+            write(p, box.center().x(), BASE, words, theme.color("ink"), "small", 500, True, "middle")
+            self.stops.append((box, n))
+            at = box
+        return at
