@@ -16,7 +16,10 @@ MOST_RECENT = 8
 
 
 class Settings(Value, frozen=True, kw_only=True, omit_defaults=False):
-    """length, mass, volume, pressure: the unit of each quantity.  sides: how sides are called.  rules: the rule set of new rigs.  recent: paths, newest first."""
+    """length, mass, volume, pressure: the unit of each quantity.  sides: how sides are called.  rules: the rule set of new rigs.  recent: paths, newest first.
+
+    window: how wide and tall it was when it was closed last [px].
+    """
 
     length: LengthUnit = "in"
     mass: MassUnit = "lb"
@@ -26,6 +29,7 @@ class Settings(Value, frozen=True, kw_only=True, omit_defaults=False):
     theme: Literal["light", "dark"] = "light"
     rules: str = "us"
     recent: tuple[str, ...] = ()
+    window: tuple[int, int] | None = None
 
     @property
     def units(self) -> Units:

@@ -38,6 +38,14 @@ def test_definitions_are_those_of_the_standard_and_of_pint() -> None:
         ("-3 in", -3),
         ("2 yards", 72),
         ("7 feet 2 inches", 86),
+        ("1,75 m", 68.8976378),
+        ("1,750 m", 68.8976378),
+        ("63,5", 63.5),
+        ("1450-160 mm", 50.7874016),
+        ("5 ft 3 - 6 1/2 in", 56.5),
+        ("12-3/8", 12.375),
+        ("40 + 1/2", 40.5),
+        ("-3 + 5", 2),
     ],
 )
 def test_lengths_as_people_type_them(text: str, inches: float) -> None:
@@ -60,6 +68,8 @@ def test_lengths_as_people_type_them(text: str, inches: float) -> None:
         "inf",
         "--3",
         "3 1/2 1/2",
+        "12 +",
+        "1450-160 lb",
         ".",
     ],
 )
@@ -90,6 +100,8 @@ def test_other_quantities(text: str, quantity: str, units: Units, value: float) 
 def test_a_bare_number_is_in_the_unit_beside_its_field() -> None:
     assert read("100", "length", METRIC) == pytest.approx(0.1)
     assert read("100", "length", Units(length="m")) == 100
+    assert read("1450-160", "length", METRIC) == pytest.approx(1.29)
+    assert read("1,234-4", "mass", METRIC) == 1230
 
 
 @given(st.floats(-5, 20), st.sampled_from([US, METRIC, Units(length="ft-in"), Units(length="m")]))

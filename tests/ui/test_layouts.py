@@ -50,7 +50,7 @@ class Hand:
 
     def put(self, words: str) -> str:
         """Search and Return."""
-        self.key(Qt.Key.Key_A, Qt.KeyboardModifier.ControlModifier)
+        self.key(Qt.Key.Key_I, Qt.KeyboardModifier.ControlModifier)
         box = self.window.right.things.catalog.box
         self.gestures += 1
         QTest.keyClicks(box, words)

@@ -88,6 +88,11 @@ _FEET = re.compile(
 _LOAD_INDEX = re.compile(r"^li\s*(\d{1,3})$")
 _OTHER = re.compile(rf"^(?P<value>{_NUMBER})\s*(?P<unit>[^\d\s].*)$")
 
+_DECIMAL_COMMA = re.compile(r"(?<=\d),(?=\d{1,2}(?!\d)|\d{4,})|(?<=\b0),(?=\d)")  # no group of thousands
+_METRES = re.compile(r"\b(\d{1,2}),(\d{3})\s*m$")  # no rig is a kilometre long
+_SUM = re.compile(r"\s*\+\s*|(?<=[\w\"'″′°²³.%])\s*-\s*(?=[\d.])(?!(?<=\d-)\d+\s*/)")  # but 12-3/8 is one length
+_BARE = re.compile(r"[\d.,\s/]+")
+_UNIT_AFTER = re.compile(r"[\d.]\s*([^\d\s.,/][^\d]*)$")
 MOST_TYPED = 80  # signs; no figure needs more
 _NAME = r"[a-zµ°\"'′″][a-zµ°²³_]{0,20}(?: [a-zµ°²³_]{1,20}){0,2}(?: ?(?:\*\*|\^) ?[2-4])?"  # one power, no tower of them
 _UNIT = re.compile(rf"{_NAME}(?: ?[/·*] ?{_NAME}){{0,2}}")
@@ -103,7 +108,9 @@ class NotUnderstood(ValueError):
 
 
 def read(text: str, quantity: Quantity, units: Units, convert: Convert | None = None) -> float:
-    """The figure typed, in SI units. A bare number is in the unit printed beside its field.
+    """The figure typed, in SI units, or a sum of such. A bare number is in the unit printed beside its field.
+
+    A comma before three digits parts thousands, before any other count it is the decimal sign; of meters, always.
 
     convert: (number, unit, SI unit) -> value, for units that are not in the small table.
     Raises NotUnderstood with an example.
@@ -113,11 +120,27 @@ def read(text: str, quantity: Quantity, units: Units, convert: Convert | None = 
     tidy = text.strip().lower().replace("−", "-").replace("’", "'").replace("”", '"')
     for glyph, plain in VULGAR.items():
         tidy = tidy.replace(glyph, f" {plain}")
-    sign, tidy = (-1.0, tidy[1:].strip()) if tidy.startswith("-") else (1.0, tidy.strip())
-    value = _read(tidy, quantity, units, convert) if tidy else None
-    if value is None or not abs(value) < 1e9:
-        raise NotUnderstood(text.strip(), quantity)
-    return sign * value
+    tidy = _DECIMAL_COMMA.sub(".", tidy)
+    if quantity == "length":
+        tidy = _METRES.sub(r"\1.\2 m", tidy)
+    total = 0.0
+    for sign, term in _terms(tidy):
+        value = _read(term, quantity, units, convert) if term else None
+        if value is None or not abs(value) < 1e9:
+            raise NotUnderstood(text.strip(), quantity)
+        total += sign * value
+    return total
+
+
+def _terms(tidy: str) -> list[tuple[float, str]]:
+    """The terms of a sum with their signs; a bare one is in the unit of the last, if that has one."""
+    body = tidy[1:].strip() if tidy.startswith("-") else tidy.strip()
+    parts = [p.strip() for p in _SUM.split(body)]
+    signs = [-1.0 if tidy.startswith("-") else 1.0]
+    signs += [-1.0 if "-" in m else 1.0 for m in _SUM.findall(body)]
+    last = _UNIT_AFTER.search(parts[-1])
+    unit = last[1] if last is not None and len(parts) > 1 else ""
+    return [(s, f"{p} {unit}" if unit and _BARE.fullmatch(p) else p) for s, p in zip(signs, parts, strict=True)]
 
 
 def _read(text: str, quantity: Quantity, units: Units, convert: Convert | None) -> float | None:

@@ -24,6 +24,10 @@ if TYPE_CHECKING:
     from ..steps.liquids.page import LiquidsPage
 
 
+TAB = Qt.FocusPolicy.TabFocus
+LINE = 14  # px by which fields of one line may differ
+
+
 class RightColumn(QWidget):
     """The page of the step in hand. sheet_asked: print the load sheet.  carriers_asked: show the table of carriers.
 
@@ -115,6 +119,20 @@ class RightColumn(QWidget):
         page.refresh()
         page.rule(field).edit.setFocus()
         _keep_in_sight(self._areas[Step.CHASSIS])
+
+    def focusNextPrevChild(self, forward: bool) -> bool:
+        """Tab goes through the page as it is seen: down, and in a line to the right."""
+        page = self.page(self.desk.step)
+        seen = [w for w in page.findChildren(QWidget) if w.isVisible() and w.isEnabled() and w.focusPolicy() & TAB]
+        seen = [w for w in seen if w.focusProxy() is None]
+        where = {w: w.mapTo(page, w.rect().center()) for w in seen}
+        seen.sort(key=lambda w: (where[w].y() // LINE, where[w].x()))
+        now = self.focusWidget()
+        at = seen.index(now) + (1 if forward else -1) if now in seen else (0 if forward else len(seen) - 1)
+        if not 0 <= at < len(seen):
+            return super().focusNextPrevChild(forward)
+        seen[at].setFocus(Qt.FocusReason.TabFocusReason if forward else Qt.FocusReason.BacktabFocusReason)
+        return True
 
     def enter(self) -> None:
         """Put the keys into the first field of the page shown."""

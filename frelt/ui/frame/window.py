@@ -19,6 +19,7 @@ from .desk import Desk
 from .files import Files
 from .keeping import Keeping
 from .looking import Looking
+from .manners import teach
 from .menus import Menus
 from .message import Message
 from .notices import Notices
@@ -35,6 +36,9 @@ if TYPE_CHECKING:
     from ..widgets.rating import RatingEditor
 
 
+FRAME = (8, 36)  # what a window's frame may take [px]
+
+
 class Window(QMainWindow):
     """Puts the widgets together and carries out the actions."""
 
@@ -43,7 +47,7 @@ class Window(QMainWindow):
         self.desk = desk
         self.files = Files(desk, self)
         self.setMinimumSize(1000, 680)
-        self.resize(1280, 800)
+        self._as_last_time()
         self.setAcceptDrops(True)
         self.verdict = Verdict(desk)
         self.path = StepPath(desk)
@@ -57,6 +61,7 @@ class Window(QMainWindow):
         self._put_together()
         self.menus = Menus(self)
         self._wire()
+        self.bench.first_painted.connect(self._teach)
         self._looks()
         self._title()
 
@@ -111,6 +116,20 @@ class Window(QMainWindow):
         self.setWindowTitle(f"{name} ({file}[*]) · Frelt")
         self.setWindowModified(self.desk.session.dirty)
 
+    def _teach(self) -> None:
+        app = QApplication.instance()
+        if isinstance(app, QApplication):
+            teach(app)
+
+    def _as_last_time(self) -> None:
+        """As large as it was last, else as the page is drawn for, and never larger than the screen leaves it."""
+        wide, tall = self.desk.settings.value.window or (1280, 800)
+        screen = self.screen()
+        if screen is not None:
+            room = screen.availableGeometry()
+            wide, tall = min(wide, room.width() - FRAME[0]), min(tall, room.height() - FRAME[1])
+        self.resize(wide, tall)
+
     def _opened(self) -> None:
         self.bench.zoom_by(1e-9)
         self.desk.look_at("")
@@ -123,6 +142,8 @@ class Window(QMainWindow):
         focus = QApplication.focusWidget()
         if focus is not None:
             focus.clearFocus()
+        if not self.isMaximized() and not self.isFullScreen():
+            self.desk.settings.change(window=(self.width(), self.height()))
         self.desk.finish()
         self.desk.session.keep_safe()
         super().closeEvent(event)

@@ -5,7 +5,7 @@ from functools import cache
 from typing import Any
 
 from PyQt6.QtCore import QSignalBlocker, Qt, pyqtSignal
-from PyQt6.QtGui import QFocusEvent, QKeyEvent
+from PyQt6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent
 from PyQt6.QtWidgets import (
     QComboBox,
     QGridLayout,
@@ -49,11 +49,20 @@ def _registry() -> Any:
 
 class _Edit(QLineEdit):
     focused = pyqtSignal(bool)
+    _by_mouse = False
 
     def focusInEvent(self, event: QFocusEvent | None) -> None:
         super().focusInEvent(event)
         self.focused.emit(True)
+        self._by_mouse = event is not None and event.reason() == Qt.FocusReason.MouseFocusReason
         self.selectAll()
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        """The click that brings one here takes the whole figure; the next one sets the caret."""
+        super().mouseReleaseEvent(event)
+        if self._by_mouse and not self.hasSelectedText():
+            self.selectAll()
+        self._by_mouse = False
 
     def focusOutEvent(self, event: QFocusEvent | None) -> None:
         super().focusOutEvent(event)

@@ -30,7 +30,7 @@ class ThingsPage(QWidget):
         self.catalog = CatalogList(desk)
         self.aboard = AboardList(desk)
         self.more = link("Put more on it …", lambda: self.show_catalog(True))
-        tip(self.more, "Ctrl+A: the catalog")
+        tip(self.more, "Ctrl+I: the catalog")
         self.to_list = link("What is aboard", lambda: self.show_catalog(False))
         tip(self.to_list, "Ctrl+F: everything that is aboard, by number")
         self._adding = False
