@@ -32,7 +32,7 @@ from frelt.ui.steps.job.page import JobPage
 from frelt.ui.steps.liquids.page import LiquidsPage
 
 OUT = Path(__file__).resolve().parent.parent / "docs/screenshots"
-BARN, HULL, SOLAR, PLAYGROUND, BALLAST, SHELTER = range(6)
+BARN, HULL, SOLAR, PLAYGROUND, _, SHELTER = range(6)
 
 
 WINDOWS: list[Window] = []  # a window that nothing names is collected, even while it is painted
@@ -173,12 +173,23 @@ def catalog() -> QWidget:
     Library().keep_equipment(rig, "reels")
     window.desk.catalog_changed.emit()
     window.desk.take("")
+    window.right.things.show_catalog(True)
     window.right.things.catalog.box.setText("reel")
     return window
 
 
-def gooseneck() -> QWidget:
-    return opened(BALLAST)
+def close_up() -> QWidget:
+    """A skid by itself, a level at a time, with a thing in hand."""
+    window = opened(PLAYGROUND)
+    window.desk.take("")
+    window.looking.closely()
+    rig = window.desk.rig
+    assert rig is not None
+    window.desk.take(
+        next(i.id for i in rig.items if i.kind == "battery" or "pump" in i.name.lower() or "reel" in i.name.lower())
+    )
+    window.desk.level_by(1)
+    return window
 
 
 def overloaded() -> QWidget:
@@ -258,7 +269,7 @@ SHOTS: dict[str, Callable[[], QWidget | QImage]] = {
     "skid": skid,
     "reach": reach,
     "catalog": catalog,
-    "gooseneck": gooseneck,
+    "close-up": close_up,
     "load-sheet": sheet,
 }
 
