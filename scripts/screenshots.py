@@ -179,7 +179,7 @@ def catalog() -> QWidget:
 
 
 def close_up() -> QWidget:
-    """A skid by itself, a level at a time, with a thing in hand."""
+    """A skid by itself with a thing in hand, its truck broken off."""
     window = opened(PLAYGROUND)
     window.desk.take("")
     window.looking.closely()
@@ -188,7 +188,6 @@ def close_up() -> QWidget:
     window.desk.take(
         next(i.id for i in rig.items if i.kind == "battery" or "pump" in i.name.lower() or "reel" in i.name.lower())
     )
-    window.desk.level_by(1)
     return window
 
 

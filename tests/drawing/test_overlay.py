@@ -19,7 +19,7 @@ from frelt.core.space.solids import solids
 from frelt.drawing.layout import Box, Sheet, Zoom, lay_out
 from frelt.drawing.overlay.asked import asked_about
 from frelt.drawing.overlay.distances import distances
-from frelt.drawing.overlay.floor import floor, floor_edge, floor_words
+from frelt.drawing.overlay.floor import floor, floor_edge, floor_readings, floor_words
 from frelt.drawing.overlay.labels import number_words, place
 from frelt.drawing.overlay.lettering import mark, parts
 from frelt.drawing.overlay.limits import limits
@@ -171,7 +171,7 @@ def test_the_safe_floor_tells_loads_from_room_and_what_the_tape_reads_at_the_fro
     unsure = safe_floor(unread, "water")
     assert "floor.unsure" in {s.role for s in floor(unsure, sheet)} and "by 13 of 14 limits" in floor_words(unsure)[0]  # type: ignore[union-attr]
     middle = middle_of(solved, "water")
-    made = floor_edge(whole, middle, own, sheet, METRIC, RULER)
+    made = (*floor_edge(whole, sheet), *floor_readings(whole, middle, own, sheet, METRIC, RULER, ()))
     edge = next(s for s in made if isinstance(s, Path) and s.role == "floor.edge")
     assert edge.xy[:2] == pytest.approx(sheet.px("plan", *whole.polygon[0]))
     said = next(s.words for s in made if isinstance(s, Text))
@@ -179,7 +179,7 @@ def test_the_safe_floor_tells_loads_from_room_and_what_the_tape_reads_at_the_fro
     ahead = own.x0 - middle[0]
     assert whole.allows(low - ahead + 0.002, middle[1]) and not whole.allows(low - ahead - 0.002, middle[1])
     assert whole.allows(high - ahead - 0.002, middle[1]) and not whole.allows(high - ahead + 0.002, middle[1])
-    off = floor_edge(whole, (middle[0] + 9.0, middle[1]), own, sheet, US, RULER)
+    off = floor_readings(whole, (middle[0] + 9.0, middle[1]), own, sheet, US, RULER, ())
     assert "floor.middle.off" in {s.role for s in off if isinstance(s, Path)}
 
 

@@ -22,25 +22,51 @@ def floor(found: SafeFloor, sheet: Sheet) -> tuple[Shape, ...]:
     return tuple(made)
 
 
-def floor_edge(
-    found: SafeFloor, middle: tuple[float, float], own: Solid, sheet: Sheet, units: Units, lettering: Lettering
+def floor_edge(found: SafeFloor, sheet: Sheet) -> tuple[Shape, ...]:
+    """Over all that lies on it: where the loads end."""
+    if len(found.polygon) < 3:
+        return ()
+    edge = _edge(found, sheet)
+    return polygon("floor.halo", *edge), polygon("floor.edge", *edge)
+
+
+def floor_readings(
+    found: SafeFloor,
+    middle: tuple[float, float],
+    own: Solid,
+    sheet: Sheet,
+    units: Units,
+    lettering: Lettering,
+    taken: Sequence[Box],
 ) -> tuple[Shape, ...]:
-    """Over all else: where the loads end, the middle of what is in hand (filled inside, a ring outside), and what its front edge may read.
+    """The middle of what is in hand, filled inside and a ring outside, and what its front edge may read, clear of what is taken [px].
 
     middle: in the plan of the carrier [m].
     """
     if len(found.polygon) < 3:
         return ()
-    edge = [sheet.px("plan", *q) for q in found.polygon]
-    made: list[Shape] = [polygon("floor.halo", *edge), polygon("floor.edge", *edge)]
-    x, y = sheet.px("plan", *middle)
-    made.append(ellipse("floor.middle" if found.allows(*middle, 1e-6) else "floor.middle.off", x, y, 4.5))
+    edge, area, (x, y) = _edge(found, sheet), sheet.plan, sheet.px("plan", *middle)
     words = edge_words(found, middle, own, units)
-    wide, area = lettering.measure(words, "small", 600, False) + 10, sheet.plan
-    low, high = max(p[1] for p in edge) + 14, min(p[1] for p in edge) - 14
-    at = low if low + 10 <= area.bottom + 6 else max(high, area.top + 10)
-    mid = min(max(sum(p[0] for p in edge) / len(edge), area.left + wide / 2), area.right - wide / 2)
-    return *made, *chip(mid, at, words, lettering)
+    wide = lettering.measure(words, "small", 600, False) + 10
+    low, high, mid = max(p[1] for p in edge) + 14, min(p[1] for p in edge) - 14, sum(p[0] for p in edge) / len(edge)
+    spots = [
+        Box(min(max(mid + dx - wide / 2, area.left), area.right - wide), v - 10, wide, 20)
+        for v in (low, high, low + 22, high - 22)
+        for dx in (0, -40, 40, -80, 80, -130, 130)
+        if area.top <= v - 10 and v + 10 <= area.bottom + 6
+    ]
+    clear = (
+        s
+        for s in spots
+        if not any(s.left < t.right and t.left < s.right and s.top < t.bottom and t.top < s.bottom for t in taken)
+    )
+    at = next(clear, spots[0] if spots else Box(area.left, area.bottom - 20, wide, 20))
+    role = "floor.middle" if found.allows(*middle, 1e-6) else "floor.middle.off"
+    return ellipse(role, x, y, 4.5), *chip(at.mid_x, at.mid_y, words, lettering)
+
+
+def _edge(found: SafeFloor, sheet: Sheet) -> list[tuple[float, float]]:
+    return [sheet.px("plan", *q) for q in found.polygon]
 
 
 def edge_words(found: SafeFloor, middle: tuple[float, float], own: Solid, units: Units) -> str:

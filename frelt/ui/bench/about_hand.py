@@ -1,6 +1,6 @@
 """About what is in hand: the edge of its safe floor with the tape's readings, its distances, and what is worst as it moves."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 
 from PyQt6.QtGui import QPainter
 
@@ -11,8 +11,9 @@ from ...core.placing.distances import facings
 from ...core.placing.room import middle_of
 from ...core.solve import Solved
 from ...core.space.solids import Solid
+from ...drawing.layout import Box
 from ...drawing.overlay.distances import distances
-from ...drawing.overlay.floor import floor_edge, worst_at
+from ...drawing.overlay.floor import floor_edge, floor_readings, worst_at
 from ...drawing.overlay.names import box_of
 from ...drawing.views import View
 from ...paint import fonts
@@ -22,13 +23,22 @@ from .layout import Layout
 from .over import paint_clipped
 
 
-def paint_about_hand(p: QPainter, desk: Desk, solved: Solved, layout: Layout, room: Mapping[str, Solid]) -> None:
-    """Over all that lies on the floor: where the loads end, what the tape may read, and what is faced how far away."""
+def paint_edge(p: QPainter, desk: Desk, layout: Layout) -> None:
+    """Where the loads end, below the names only."""
+    floor = desk.floor()
+    if floor is not None:
+        paint_clipped(p, floor_edge(floor, layout.sheet), layout.plan, desk.theme)
+
+
+def paint_readings(
+    p: QPainter, desk: Desk, solved: Solved, layout: Layout, room: Mapping[str, Solid], taken: Sequence[Box]
+) -> None:
+    """What the tape may read, clear of names (taken), and what is faced how far away."""
     own, floor = room.get(desk.in_hand), desk.floor()
     if own is None:
         return
     if floor is not None:
-        made = floor_edge(floor, middle_of(solved, desk.in_hand), own, layout.sheet, desk.units, fonts)
+        made = floor_readings(floor, middle_of(solved, desk.in_hand), own, layout.sheet, desk.units, fonts, taken)
         paint_clipped(p, made, layout.plan, desk.theme)
     if len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
         paint_clipped(p, distances(facings(solved, desk.in_hand), layout.sheet, desk.units), layout.plan, desk.theme)

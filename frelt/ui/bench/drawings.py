@@ -15,6 +15,7 @@ from PyQt6.QtWidgets import QWidget
 from ...core.base.text import joined
 from ...core.judge.check import Check
 from ...core.model.carrier import Carrier, Vehicle
+from ...core.placing.room import middle_of
 from ...core.report.verdict import first_of
 from ...core.solve import Solved
 from ...core.space.moving_along import moving as moving_with
@@ -36,7 +37,7 @@ from ..frame.desk import WORST, Desk
 from ..frame.later import later
 from ..frame.painting import painter_on, part
 from ..frame.steps import STEPS
-from .about_hand import paint_about_hand, paint_worst
+from .about_hand import paint_edge, paint_readings, paint_worst
 from .closely import holds, looked_at
 from .handles import Handles
 from .headings import Headings
@@ -67,6 +68,7 @@ class Drawings(QWidget):
         self._scenes: dict[View, Scene] = {}
         self._shown: Solved | None = None  # the rig that was painted last: what lies under the pointer is asked of it
         self._spots: list[tuple[QRectF, str]] = []
+        self._plates: list[Box] = []  # words on the floor [px]
         self.item_drag = ItemDrag(desk)
         self._pan: tuple[View, QPointF, Zoom] | None = None
         self._seen = False
@@ -151,8 +153,10 @@ class Drawings(QWidget):
         if centre is not None:
             paint_centre(p, centre, layout, theme, desk.kept)
         part(p, layout.plan, lambda: self._around(p, solved, carrier, layout))
+        part(p, layout.plan, lambda: paint_edge(p, desk, layout))
         self._named(p, layout, room, moving)
-        part(p, layout.plan, lambda: paint_about_hand(p, desk, solved, layout, room))
+        named = [one.box for one in self.labels.of.get("plan", ())]
+        part(p, layout.plan, lambda: paint_readings(p, desk, solved, layout, room, named))
         self.handles.paint(p, layout, theme)
         self.frame.paint(p, theme)
         if self.asked:
@@ -195,7 +199,8 @@ class Drawings(QWidget):
 
         if desk.walking:
             paint_walk(p, solved, carrier, layout, desk.theme)
-        paint_surroundings(p, solved, carrier, layout, desk.theme, desk.held)
+        written = [rect(box) for box in (*self._plates, *(one.box for one in self.labels.of.get("plan", ())))]
+        paint_surroundings(p, solved, carrier, layout, desk.theme, desk.held, written)
 
     def _drawn(self) -> str:
         return "vehicle" if isinstance(self.desk.carrier, Vehicle) else "trailer"
@@ -210,6 +215,14 @@ class Drawings(QWidget):
         floor = self.desk.floor()
         if floor is not None:
             paint_clipped(p, floor_shapes(floor, layout.sheet), layout.plan.adjusted(-7, 0, 7, 0), self.desk.theme)
+
+    def _middle(self, layout: Layout, room: dict[str, Solid]) -> list[Box]:
+        """Where the middle of what is in hand is marked."""
+        solved, held = self.desk.solved, self.desk.in_hand
+        if solved is None or held not in room:
+            return []
+        x, y = layout.sheet.px("plan", *middle_of(solved, held))
+        return [Box(x - 7, y - 7, 14, 14)]
 
     def _moving(
         self,
@@ -261,7 +274,8 @@ class Drawings(QWidget):
         part(p, layout.plan, lambda: plates.extend(self._regions(p, layout, room, centre)))
         if not skip:
             part(p, layout.plan, lambda: self._floor(p, layout))
-            self.labels.lay_out(self._scenes, layout, room, centre, plates)
+            self._plates = plates
+            self.labels.lay_out(self._scenes, layout, room, centre, [*plates, *self._middle(layout, room)])
         part(p, layout.tape, lambda: paint_shapes(p, tape(self._scenes["plan"], layout.sheet, self.desk.units), theme))
         self.headings.paint(p, layout, self.right_side)
 

@@ -26,9 +26,9 @@ def _rect(layout: Layout, view: View, box: Box) -> QRectF:
 
 
 def paint_surroundings(
-    p: QPainter, solved: Solved, carrier: Carrier, layout: Layout, theme: Theme, held: tuple[str, ...]
+    p: QPainter, solved: Solved, carrier: Carrier, layout: Layout, theme: Theme, held: tuple[str, ...], written: list[QRectF]
 ) -> None:
-    """Room, hose ways and columns of what is in hand; those that are blocked also of what is not."""
+    """Room, hose ways and columns of what is in hand; those that are blocked also of what is not. written: words in the plan [px]."""
     cut_off = {c.id.split(":", 1)[1] for c in solved.checks if c.kind == "service" and c.items}
     hoses = {c.items[0] for c in solved.checks if c.kind == "pull-off" and c.items}
     for item in solved.rig.items if not held else [solved.rig.item(i) for i in held]:
@@ -39,7 +39,7 @@ def paint_surroundings(
         for room in rooms_of(item, frame, carrier.id):
             bad = f"{item.id}:{room.service.what}" in cut_off
             if own or (bad and room.service.often == "daily" and not held):
-                _room(p, room.box, layout, theme, "soft" if bad else "hand", room.service.what, room.axis < 2)
+                _room(p, room.box, layout, theme, "soft" if bad else "hand", room.service.what, room.axis < 2, written)
         if own or (item.id in hoses and not held):
             for way in ways(item, frame, carrier):
                 color = "soft" if item.id in hoses else "hand"
@@ -66,7 +66,9 @@ def _dashed(p: QPainter, layout: Layout, view: View, theme: Theme, color: str) -
     p.setBrush(QBrush(theme.faded(color, 0.10)))
 
 
-def _room(p: QPainter, box: Box, layout: Layout, theme: Theme, color: str, what: str, side: bool) -> None:
+def _room(
+    p: QPainter, box: Box, layout: Layout, theme: Theme, color: str, what: str, side: bool, written: list[QRectF]
+) -> None:
     for view in AXES:
         if layout.area(view).width() < 50 or (view == "plan" and not side):
             continue
@@ -77,6 +79,11 @@ def _room(p: QPainter, box: Box, layout: Layout, theme: Theme, color: str, what:
             words = what.split(",")[0].split(" and ")[0]
             line = QRectF(rect.left(), rect.center().y() - 8, rect.width(), 16)
             if fonts.measure(words) <= rect.width() - 6 and rect.height() >= 15 and layout.plan.contains(line):
+                own = QRectF(line.center().x() - fonts.measure(words) / 2, line.top(), fonts.measure(words), line.height())
+                if any(w.intersects(own) for w in written):
+                    p.restore()
+                    continue
+                written.append(own)
                 write(p, rect.center().x(), rect.center().y() + 4.5, words, theme.color(color), "small", 500, True, "middle")
         p.restore()
 
