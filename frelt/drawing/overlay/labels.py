@@ -262,6 +262,10 @@ class _Placing:
                 self.used = [*others, edges]
                 self.made[n] = replace(old, items=(*old.items, thing.item), box=box, lines=(words,))
                 return
+        if near:  # no room at all: the nearest says how many it stands for
+            old = self.made[near[0][1]]
+            items = (*old.items, thing.item)
+            self.made[near[0][1]] = replace(old, items=items, lines=(f"+{len(items)}",))
 
 
 def _meet(some: Array, others: Array) -> NDArray[np.bool_]:
