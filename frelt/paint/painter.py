@@ -7,6 +7,7 @@ from PyQt6.QtGui import QColor, QPainter, QPainterPath, QTransform
 
 from ..core.base.kept import Kept, Memo
 from ..drawing.shapes import Group, Path
+from ..drawing.styles import STYLES
 from ..drawing.views import Scene
 from .fonts import font, metrics
 from .theme import Theme
@@ -16,9 +17,9 @@ Ready = tuple[tuple[str, QPainterPath], ...]
 _ready: Memo[Ready] = Memo(40_000)  # every view of the most items a rig may have
 
 
-def qt_path(path: Path) -> QPainterPath:
-    """A path of a drawing as Qt draws it."""
-    made, xy, i = QPainterPath(), path.xy, 0
+def qt_path(path: Path, onto: QPainterPath | None = None) -> QPainterPath:
+    """A path of a drawing as Qt draws it. onto: added to what is there."""
+    made, xy, i = QPainterPath() if onto is None else onto, path.xy, 0
     for op in path.ops:
         if op == "M":
             made.moveTo(xy[i], xy[i + 1])
@@ -36,7 +37,21 @@ def qt_path(path: Path) -> QPainterPath:
 
 def ready(paths: tuple[Path, ...], key: object, kept: Kept) -> Ready:
     """Qt's paths of a group, kept while the group's paths are the same."""
-    return _ready.get(kept, (key, len(paths)), paths, lambda: tuple((p.role, qt_path(p)) for p in paths))
+    return _ready.get(kept, (key, len(paths)), paths, lambda: _joined(paths))
+
+
+def _joined(paths: tuple[Path, ...]) -> Ready:
+    """Lines of one role that follow each other as one path, which is drawn at once; the first path stays the outline."""
+    made: list[tuple[str, QPainterPath]] = []
+    open_ = ""  # the role of lines that may go on
+    for n, path in enumerate(paths):
+        line = n > 0 and "Z" not in path.ops and not STYLES[path.role].fill
+        if line and path.role == open_:
+            qt_path(path, made[-1][1])
+        else:
+            made.append((path.role, qt_path(path)))
+        open_ = path.role if line else ""
+    return tuple(made)
 
 
 def transform(scale: float, x: float, y: float) -> QTransform:
