@@ -105,3 +105,16 @@ def test_the_window_is_as_large_as_last_time_and_never_larger_than_the_screen(wi
     window.desk.settings.change(window=(9000, 9000))
     large = build()
     assert large.width() <= max(room.width(), 1000) and large.height() <= max(room.height(), 680)
+
+
+def test_another_thing_is_read_from_its_first_line(window: Window, qtbot: QtBot) -> None:
+    window.desk.take("water")
+    window.right.things.hand.more.click()
+    bar = window.right.scroller(Step.BIG_THINGS).verticalScrollBar()
+    assert bar is not None
+    qtbot.waitUntil(lambda: bar.maximum() > 200)
+    bar.setValue(150)
+    window.desk.undo()
+    assert bar.value() == 150  # the same thing stays where it is read
+    window.desk.take("machine" if "machine" in {i.id for i in window.desk.rig.items} else window.desk.rig.items[0].id)  # type: ignore[union-attr]
+    assert bar.value() == 0

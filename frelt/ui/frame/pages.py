@@ -49,7 +49,9 @@ class RightColumn(QWidget):
         self._stack = QStackedLayout(self)
         self._areas: dict[Step, QScrollArea] = {}
         self._liquids: LiquidsPage | None = None
+        self._seen = ""
         desk.step_changed.connect(self.show_page)
+        desk.hand_changed.connect(self._from_the_top)
 
     @property
     def things(self) -> "ThingsPage":
@@ -101,6 +103,15 @@ class RightColumn(QWidget):
         if isinstance(page, ThingsPage):
             page.show_step(self.desk.step)
         self._show_day()
+
+    def _from_the_top(self) -> None:
+        """Another thing in hand is read from its first line."""
+        held = self.desk.in_hand
+        area = self._areas.get(page_of(self.desk.step))
+        bar = area.verticalScrollBar() if area is not None else None
+        if held != self._seen and bar is not None:
+            bar.setValue(0)
+        self._seen = held
 
     def _show_day(self) -> None:
         """The day stands below the bench while its part of the fifth step is open."""
