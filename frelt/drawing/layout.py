@@ -57,6 +57,11 @@ class Box(Struct, frozen=True):
         """With each edge moved by so much, as far as it is told."""
         return Box(self.left + left, self.top + top, self.width - left + right, self.height - top + bottom)
 
+    def meets(self, other: "Box") -> bool:
+        """Whether they overlap."""
+        across = self.left < other.right and other.left < self.right
+        return across and self.top < other.bottom and other.top < self.bottom
+
     def holds(self, x: float, y: float) -> bool:
         """Whether a point lies in it."""
         return self.left <= x <= self.right and self.top <= y <= self.bottom

@@ -26,7 +26,7 @@ from .overlay.post_shapes import post_shapes
 from .overlay.posts import posts
 from .overlay.tape import tape
 from .shapes import SAME, Affine, Group, Shape, line
-from .views import Scene, View, centre_mark, scenes
+from .views import Scene, View, at_seen, centre_mark, scenes
 
 WIDTH, HEIGHT = 1280.0, 900.0  # of a sheet [px], 96 to the inch
 CAPTIONS: dict[View, str] = {"plan": "Plan", "side": "Side, from the left", "rear": "Rear, from behind"}
@@ -140,9 +140,8 @@ def _over(
         found = posts(solved, sheet, scope, state.id, fills, carrier, units)
         made.append(Layer("posts", shapes=post_shapes(found, sheet, units, lettering, hint=False)[0]))
     if centre is not None:
-        x, y, z = centre
-        for view, u, v in (("plan", x, y), ("side", x, z), ("rear", y, z)):
+        for view in views:
             if sheet.area(view).width > 50:
-                mark = Group(centre_mark(u, v, 9.0 / sheet.scale))
+                mark = Group(centre_mark(*at_seen(centre, view), 9.0 / sheet.scale))
                 made.append(Layer("centre", (mark,), sheet.affine(view)))
     return made

@@ -56,6 +56,12 @@ def seen(s: Solid, view: View) -> tuple[float, float, float, float]:
     return (s.x0, s.low, s.x1, s.high) if view == "side" else (s.y0, s.low, s.y1, s.high)
 
 
+def at_seen(at: tuple[float, float, float], view: View) -> tuple[float, float]:
+    """A point of a carrier's frame in a drawing [m]."""
+    h, v, _ = ACROSS[view]
+    return at[h], at[v]
+
+
 def sketch(item: Item, fills: tuple[tuple[str, float], ...], kept: Kept) -> Sketch:
     """The item's own three views, kept while nothing of it but its place changes."""
     inputs = (item.kind, item.length, item.width, item.height, item.parts, item.outline)

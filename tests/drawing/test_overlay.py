@@ -16,7 +16,7 @@ from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.report.aboard import numbers
 from frelt.core.solve import Solved, solve
 from frelt.core.space.solids import solids
-from frelt.drawing.layout import Box, Sheet, Zoom, lay_out
+from frelt.drawing.layout import Sheet, Zoom, lay_out
 from frelt.drawing.overlay.asked import asked_about
 from frelt.drawing.overlay.distances import distances
 from frelt.drawing.overlay.floor import floor, floor_edge, floor_readings, floor_words
@@ -151,14 +151,10 @@ def test_every_thing_is_named_once_inside_it_or_by_a_number(name: str) -> None:
         else:
             assert words == number_words([numbered[i] for i in label.items])
     boxes = [label.box for label in made]
-    assert not [(a, b) for n, a in enumerate(boxes) for b in boxes[:n] if covered(a, b)]
+    assert not [(a, b) for n, a in enumerate(boxes) for b in boxes[:n] if a.meets(b)]
     drawing = drawing_of(solved, RULER, US)
     listed = [s.words for layer in drawing.layers if layer.name == "list" for s in layer.shapes if isinstance(s, Text)]
     assert all(item.name in listed and str(numbered[item.id]) in listed for item in solved.rig.items)
-
-
-def covered(a: Box, b: Box) -> bool:
-    return a.left < b.right and b.left < a.right and a.top < b.bottom and b.top < a.bottom
 
 
 def test_the_safe_floor_tells_loads_from_room_and_what_the_tape_reads_at_the_front_edge() -> None:

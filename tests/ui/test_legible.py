@@ -14,6 +14,7 @@ from PyQt6.QtWidgets import QApplication
 from frelt.core.model.document import Document
 from frelt.core.report.aboard import numbers
 from frelt.core.space.levels import carried
+from frelt.core.space.solids import solids
 from frelt.drawing.overlay.posts import place_posts, posts
 from frelt.ui.bench.drawings import Drawings
 from frelt.ui.frame.step import Step
@@ -229,3 +230,23 @@ def test_the_curb_side_is_seen_from_the_right(fresh: Callable[[Document], Window
     QTest.mouseRelease(bench, LEFT, NONE, spot + QPoint(-40, 0))
     assert window.desk.rig.item(tag.items[0]).place.u > before.u  # to the left is rearward there
     window.looking.other_side()
+
+
+def test_nothing_is_scaled_anew_while_the_tallest_thing_is_dragged(fresh: Callable[[Document], Window]) -> None:
+    window = fresh(Document())
+    window.files.open_path(Path("tests/fixtures/packed/playground-skid.frelt.json"))
+    window.desk.go(Step.BIG_THINGS)
+    window.looking.closely()
+    bench, rig = window.bench, window.desk.rig
+    bench.grab()
+    assert rig is not None and bench.layout_now is not None and window.desk.solved is not None
+    room = solids(rig, window.desk.solved.frames)
+    tallest = max((one.items[0] for one in bench.labels.of["side"]), key=lambda i: room[i].high)
+    at, sheet = bench.item_centre(tallest, "side").toPoint(), bench.layout_now.sheet
+    QTest.mousePress(bench, LEFT, NONE, at)
+    for step in (20, 60, 120):
+        QTest.mouseMove(bench, at + QPoint(step, -step))
+        bench.grab()
+        assert window.desk.dragging and bench.layout_now.sheet == sheet
+    QTest.keyClick(bench, Qt.Key.Key_Escape)
+    assert not window.desk.dragging

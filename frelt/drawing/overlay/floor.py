@@ -55,11 +55,7 @@ def floor_readings(
         for dx in (0, -40, 40, -80, 80, -130, 130)
         if area.top <= v - 10 and v + 10 <= area.bottom + 6
     ]
-    clear = (
-        s
-        for s in spots
-        if not any(s.left < t.right and t.left < s.right and s.top < t.bottom and t.top < s.bottom for t in taken)
-    )
+    clear = (s for s in spots if not any(map(s.meets, taken)))
     at = next(clear, spots[0] if spots else Box(area.left, area.bottom - 20, wide, 20))
     role = "floor.middle" if found.allows(*middle, 1e-6) else "floor.middle.off"
     return ellipse(role, x, y, 4.5), *chip(at.mid_x, at.mid_y, words, lettering)

@@ -6,7 +6,7 @@ from ...core.model.rig import Rig
 from ...core.space.solids import Solid
 from ..layout import Box, Sheet
 from ..shapes import Shape, Text, line, rect
-from ..views import Scene, View, seen
+from ..views import Scene, View, at_seen, seen
 from .labels import LINE, TAG, Label, Thing
 
 HEAD = 18.0  # of a drawing's heading, down from its area [px]
@@ -36,9 +36,7 @@ def taken(view: View, sheet: Sheet, centre: tuple[float, float, float] | None) -
     area = sheet.area(view)
     made = [] if view == "plan" else [Box(area.left, area.top - HEAD + 4, 160.0, HEAD)]
     if centre is not None:
-        x, y, z = centre
-        u, v = {"plan": (x, y), "side": (x, z), "rear": (y, z)}[view]
-        px, py = sheet.px(view, u, v)
+        px, py = sheet.px(view, *at_seen(centre, view))
         made.append(Box(px - CENTRE, py - CENTRE, 2 * CENTRE, 2 * CENTRE))
     return made
 

@@ -36,9 +36,7 @@ class Bench(Drawings):
         if spot is not None:
             self.rating_asked.emit(*spot)
             return
-        stop = self.headings.at(at)
-        if stop is not None:
-            self.desk.look_at(self.desk.close_up, stop[0])
+        if self.headings.press(at):
             return
         if self.layout_now is not None and self.handles.press(at, self.layout_now):
             return

@@ -4,19 +4,21 @@ from ...core.solve import Solved
 from ...core.space.levels import carried
 from ...core.space.solids import solids
 from ...drawing.close_up import at_level, closer, room_of, wall_only
-from ...drawing.views import Scene, View
+from ...drawing.views import Scene, View, at_seen
 from ..frame.desk import Desk
 
 
 def looked_at(desk: Desk, solved: Solved, scenes: dict[View, Scene]) -> dict[View, Scene]:
     """The deck that is looked at fills the drawings; one level of the plan is shown where one is chosen."""
-    listed = desk.levels
-    level = desk.level if desk.level is not None and desk.level < len(listed) else None
+    level = desk.level_shown
+    listed = desk.levels if level is not None else ()
     if desk.closely:
+        base = desk.session.solved if desk.dragging else solved  # the room stays while something is dragged in it
         deck, on = solved.rig.deck(desk.close_up), carried(solved.rig, desk.close_up)
-        high = on if level is None else frozenset(i for one in listed[: level + 1] for i in one.items)
-        room = room_of(deck, solved.frames, solids(solved.rig, solved.frames), high)
-        scenes = closer(scenes, room, wall_only(deck, solved.frames, on))
+        if base is not None:
+            high = on if level is None else frozenset(i for one in listed[: level + 1] for i in one.items)
+            room = room_of(deck, base.frames, solids(base.rig, base.frames), high)
+            scenes = closer(scenes, room, wall_only(deck, base.frames, on))
     if level is None:
         return scenes
     over = frozenset(i for one in listed[level + 1 :] for i in one.items)
@@ -26,7 +28,6 @@ def looked_at(desk: Desk, solved: Solved, scenes: dict[View, Scene]) -> dict[Vie
 
 def holds(scene: Scene, at: tuple[float, float, float]) -> bool:
     """Whether a point of the rig lies in a drawing that is broken off around what is looked at; in a whole one, always."""
-    x, y, z = at
-    u, v = {"plan": (x, y), "side": (x, z), "rear": (y, z)}[scene.view]
+    u, v = at_seen(at, scene.view)
     x0, y0, x1, y1 = scene.extent
     return not scene.broken or (x0 <= u <= x1 and y0 <= v <= y1)

@@ -136,9 +136,7 @@ class Drawings(QWidget):
         self._tell_failed()
         self._scenes = looked_at(desk, solved, self._scenes)
         self._shown = solved
-        self.layout_now = layout = Layout(
-            lay_out(self.width(), self.height(), self._scenes, self.zoom, desk.whole_pair, self.right_side)
-        )
+        layout = self._laid_out()
         held = moving_with(solved.rig, desk.held) if desk.in_hand else frozenset()
         room = self._room(solved)
         centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
@@ -171,6 +169,13 @@ class Drawings(QWidget):
             made = partial(limits, solved, self._scope(solved), layout.sheet, desk.units, self._drawn())
             part(p, layout.limits, lambda: self._type_at(p, made()))
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
+
+    def _laid_out(self) -> Layout:
+        """Where everything stands; in a drag as it stood, since what moves lies over its picture."""
+        if self.layout_now is None or not (self.item_drag.under_way and self._still.kept):
+            wide, tall = self.width(), self.height()
+            self.layout_now = Layout(lay_out(wide, tall, self._scenes, self.zoom, self.desk.whole_pair, self.right_side))
+        return self.layout_now
 
     def _tell_failed(self) -> None:
         """Say, once, what is drawn as a box because its own drawing failed."""
@@ -339,9 +344,10 @@ class Drawings(QWidget):
         if view is None or layout is None or shown is None or rig is None:
             return ""
         tag = self.labels.under(view, at)
-        if tag is not None:
-            last = tag.items.index(self.desk.in_hand) if self.desk.in_hand in tag.items else -1
-            return tag.items[(last + 1) % len(tag.items)]
+        pile = [i for i in tag.items if any(i == one.id for one in rig.items)] if tag is not None else []
+        if pile:
+            last = pile.index(self.desk.in_hand) if self.desk.in_hand in pile else -1
+            return pile[(last + 1) % len(pile)]
         u, v = layout.to_m(view, at)
         room, there = solids(shown.rig, shown.frames), {i.id for i in rig.items}
         for group in reversed(self._scenes[view].items):

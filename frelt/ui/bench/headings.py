@@ -39,9 +39,13 @@ class Headings:
         if layout.rear.width() > 50:
             caption(p, layout.rear.left(), layout.rear.top() + 2, "Rear, from behind", theme)
 
-    def at(self, at: QPointF) -> tuple[int | None] | None:
-        """The level whose stop lies under a pixel, or nothing."""
-        return next(((n,) for box, n in self.stops if box.contains(at)), None)
+    def press(self, at: QPointF) -> bool:
+        """Choose the level whose stop lies under a pixel, if there is one."""
+        for box, n in self.stops:
+            if box.contains(at):
+                self.desk.look_at(self.desk.close_up, n)
+                return True
+        return False
 
     @staticmethod
     def _end(layout: Layout) -> float:
@@ -59,7 +63,7 @@ class Headings:
             box = QRectF(at.right() + 8, 2, fonts.measure(words, "small", 500) + 18, 19)
             if box.right() > end:
                 break
-            role = "stop.chosen" if n == desk.level else "stop"
+            role = "stop.chosen" if n == desk.level_shown else "stop"
             p.setPen(theme.pen(role))
             p.setBrush(theme.brush(role))
             p.drawRoundedRect(box, 9.5, 9.5)

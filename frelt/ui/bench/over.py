@@ -7,7 +7,7 @@ from PyQt6.QtGui import QPainter
 
 from ...core.base.kept import Kept
 from ...drawing.shapes import Group, Shape
-from ...drawing.views import Scene, View, centre_mark
+from ...drawing.views import VIEWS, Scene, View, at_seen, centre_mark
 from ...paint.painter import outline, paint, paint_partner, zigzag
 from ...paint.shapes import paint_shapes
 from ...paint.theme import Theme
@@ -116,9 +116,7 @@ def paint_clipped(p: QPainter, shapes: Iterable[Shape], area: QRectF, theme: The
 
 def paint_centre(p: QPainter, at: tuple[float, float, float], layout: Layout, theme: Theme, kept: Kept) -> None:
     """The whole rig's centre of gravity at the fills shown, in all three drawings."""
-    x, y, z = at
-    r = 9.0 / layout.scale
-    for view, u, v in (("plan", x, y), ("side", x, z), ("rear", y, z)):
-        area = layout.area(view)  # type: ignore[arg-type]
-        if area.width() > 50 and area.contains(layout.to_px(view, u, v)):  # type: ignore[arg-type]
-            paint(p, [Group(centre_mark(u, v, r))], layout.view(view), theme, f"{view}.centre", kept)  # type: ignore[arg-type]
+    for view in VIEWS:
+        area, (u, v) = layout.area(view), at_seen(at, view)
+        if area.width() > 50 and area.contains(layout.to_px(view, u, v)):
+            paint(p, [Group(centre_mark(u, v, 9.0 / layout.scale))], layout.view(view), theme, f"{view}.centre", kept)

@@ -152,6 +152,11 @@ class Desk(QObject):
         solved = self.solved
         return levels(solved.rig, solved.frames, self.deck_drawn) if solved is not None and self.deck_drawn else ()
 
+    @property
+    def level_shown(self) -> int | None:
+        """The level of the plan that is chosen and still there, or None for all."""
+        return self.level if self.level is not None and self.level < len(self.levels) else None
+
     def look_at(self, deck_id: str, level: int | None = None) -> None:
         """Let a deck fill the drawings, or none; at one of its levels, or all of them."""
         self.close_up, self.level = deck_id, level
@@ -163,7 +168,7 @@ class Desk(QObject):
         if not count:
             self.said.emit("Nothing is stacked here: there is one level.")
             return
-        at = ((count if self.level is None else self.level) + step) % (count + 1)
+        at = ((count if self.level_shown is None else self.level_shown) + step) % (count + 1)
         self.look_at(self.close_up, None if at == count else at)
 
     @property
