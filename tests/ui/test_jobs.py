@@ -63,7 +63,7 @@ def same(a: Solved, b: Solved) -> bool:
 
 
 def test_two_searches_and_a_dragging_window_each_get_what_they_would_alone(window: Window, qtbot: QtBot) -> None:
-    """For a second the water tank is dragged while fixes and road fills are looked for; every result is that of a quiet run."""
+    """The water tank is dragged while fixes and road fills are looked for; every result is that of a quiet run."""
     desk, bench = window.desk, window.bench
     rig = desk.session.rig
     assert rig is not None
@@ -90,9 +90,9 @@ def test_two_searches_and_a_dragging_window_each_get_what_they_would_alone(windo
     desk.take("water")
     start = bench.layout_now.to_px("plan", 1.2, 0.0)
     steps = 0
-    until = time.monotonic() + 1.0
+    until = time.monotonic() + 120  # only so that a hang ends; how fast it goes is no matter here
     left, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
-    while time.monotonic() < until or len(found) < 4 or len(filled) < 4:
+    while steps < 40 or len(found) < 4 or len(filled) < 4:
         trial = move(rig, "water", 0.001 * (steps % 40), 0.0)
         desk.attempt(trial)
         at = start + QPointF(steps % 40, 0)
@@ -101,8 +101,8 @@ def test_two_searches_and_a_dragging_window_each_get_what_they_would_alone(windo
         if steps % 10 == 0:
             assert same(desk.solved, solve(trial)) if desk.solved is not None and desk.solved.rig is trial else True
         steps += 1
-        assert time.monotonic() < until + 30
+        assert time.monotonic() < until
     desk.abandon()
     jobs.finish()
-    assert all(f == expected for f in found) and all(c == caps for c in filled) and steps > 10
+    assert all(f == expected for f in found) and all(c == caps for c in filled)
     assert replace(rig) == desk.session.rig
