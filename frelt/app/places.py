@@ -16,35 +16,41 @@ DEMOS = (
 )
 
 
-def _user(what: str) -> Path:
-    import platformdirs
+def _user(variable: str, usual: str) -> Path:
+    """Frelt's folder below a base folder of the XDG Base Directory Specification 0.8; what is not absolute there counts as unset.
 
-    found: str = getattr(platformdirs, f"user_{what}_dir")("frelt")
-    return Path(found)
+    By hand, because the library for it loads so much that the window opens a tenth later.
+    """
+    base = os.environ.get(variable, "")
+    return (Path(base) if os.path.isabs(base) else Path.home() / usual) / "frelt"
+
+
+def _data() -> Path:
+    return _user("XDG_DATA_HOME", ".local/share")
 
 
 def config_dir() -> Path:
     """Settings; FRELT_HOME puts everything below one folder, for tests and trials."""
     home = os.environ.get("FRELT_HOME")
-    return Path(home) / "config" if home else _user("config")
+    return Path(home) / "config" if home else _user("XDG_CONFIG_HOME", ".config")
 
 
 def state_dir() -> Path:
     """Autosaves."""
     home = os.environ.get("FRELT_HOME")
-    return Path(home) / "state" if home else _user("state")
+    return Path(home) / "state" if home else _user("XDG_STATE_HOME", ".local/state")
 
 
 def demo_dir() -> Path:
     """The user's own copy of the demo shop."""
     home = os.environ.get("FRELT_HOME")
-    return Path(home) / "demo" if home else _user("data") / "demo"
+    return Path(home) / "demo" if home else _data() / "demo"
 
 
 def library_dir(what: str) -> Path:
     """The shop's own library: plain files, one folder for chassis and one for each other kind."""
     home = os.environ.get("FRELT_HOME")
-    return (Path(home) if home else _user("data")) / "shop" / what
+    return (Path(home) if home else _data()) / "shop" / what
 
 
 def shipped(name: str) -> bytes:

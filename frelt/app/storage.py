@@ -5,7 +5,6 @@ import os
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
-from hashlib import blake2b
 from pathlib import Path
 
 from ..core.base.value import FreltError
@@ -66,6 +65,8 @@ def _plain(name: str) -> str:
 
 def digest(data: bytes) -> str:
     """What tells one content of a file from another."""
+    from hashlib import blake2b
+
     return blake2b(data, digest_size=16).hexdigest()
 
 

@@ -4,7 +4,6 @@ import csv
 import io
 import re
 from collections.abc import Iterator, Mapping, Sequence
-from difflib import get_close_matches
 
 from msgspec import Struct
 
@@ -91,6 +90,8 @@ def _columns(
     header: Sequence[str], file: str, required: Sequence[str], known: Sequence[str]
 ) -> tuple[list[str | None], dict[str, float]]:
     """For each column its known name, or None where it is passed over; and the factors of those in another unit."""
+    from difflib import get_close_matches
+
     if len(header) > MOST_COLUMNS:
         raise BadInput("row 1", f"{len(header)} columns", f"at most {MOST_COLUMNS}", file)
     by = {c.lower(): c for c in known}

@@ -81,21 +81,22 @@ def _amount(name: str) -> str:
     return rf"(?:{fraction}|(?P<{name}v>{_NUMBER}))"
 
 
-_FEET = re.compile(
+# Patterns are compiled when first used (`re` keeps them): the window opens before anything is typed.
+_FEET = (
     rf"^(?:{_amount('f')}\s*(?:ft|feet|foot|'|′))?"
     rf"\s*(?:{_amount('i')}\s*(?P<unit>inches|inch|in|\"|″|'')?)?$"
 )
-_LOAD_INDEX = re.compile(r"^li\s*(\d{1,3})$")
-_OTHER = re.compile(rf"^(?P<value>{_NUMBER})\s*(?P<unit>[^\d\s].*)$")
+_LOAD_INDEX = r"^li\s*(\d{1,3})$"
+_OTHER = rf"^(?P<value>{_NUMBER})\s*(?P<unit>[^\d\s].*)$"
 
-_DECIMAL_COMMA = re.compile(r"(?<=\d),(?=\d{1,2}(?!\d)|\d{4,})|(?<=\b0),(?=\d)")  # no group of thousands
-_METRES = re.compile(r"\b(\d{1,2}),(\d{3})\s*m$")  # no rig is a kilometre long
-_SUM = re.compile(r"\s*\+\s*|(?<=[\w\"'″′°²³.%])\s*-\s*(?=[\d.])(?!(?<=\d-)\d+\s*/)")  # but 12-3/8 is one length
-_BARE = re.compile(r"[\d.,\s/]+")
-_UNIT_AFTER = re.compile(r"[\d.]\s*([^\d\s.,/][^\d]*)$")
+_DECIMAL_COMMA = r"(?<=\d),(?=\d{1,2}(?!\d)|\d{4,})|(?<=\b0),(?=\d)"  # no group of thousands
+_METRES = r"\b(\d{1,2}),(\d{3})\s*m$"  # no rig is a kilometre long
+_SUM = r"\s*\+\s*|(?<=[\w\"'″′°²³.%])\s*-\s*(?=[\d.])(?!(?<=\d-)\d+\s*/)"  # but 12-3/8 is one length
+_BARE = r"[\d.,\s/]+"
+_UNIT_AFTER = r"[\d.]\s*([^\d\s.,/][^\d]*)$"
 MOST_TYPED = 80  # signs; no figure needs more
 _NAME = r"[a-zµ°\"'′″][a-zµ°²³_]{0,20}(?: [a-zµ°²³_]{1,20}){0,2}(?: ?(?:\*\*|\^) ?[2-4])?"  # one power, no tower of them
-_UNIT = re.compile(rf"{_NAME}(?: ?[/·*] ?{_NAME}){{0,2}}")
+_UNIT = rf"{_NAME}(?: ?[/·*] ?{_NAME}){{0,2}}"
 
 Convert = Callable[[float, str, str], float]
 
@@ -120,9 +121,9 @@ def read(text: str, quantity: Quantity, units: Units, convert: Convert | None = 
     tidy = text.strip().lower().replace("−", "-").replace("’", "'").replace("”", '"')
     for glyph, plain in VULGAR.items():
         tidy = tidy.replace(glyph, f" {plain}")
-    tidy = _DECIMAL_COMMA.sub(".", tidy)
+    tidy = re.sub(_DECIMAL_COMMA, ".", tidy)
     if quantity == "length":
-        tidy = _METRES.sub(r"\1.\2 m", tidy)
+        tidy = re.sub(_METRES, r"\1.\2 m", tidy)
     total = 0.0
     for sign, term in _terms(tidy):
         value = _read(term, quantity, units, convert) if term else None
@@ -135,19 +136,19 @@ def read(text: str, quantity: Quantity, units: Units, convert: Convert | None = 
 def _terms(tidy: str) -> list[tuple[float, str]]:
     """The terms of a sum with their signs; a bare one is in the unit of the last, if that has one."""
     body = tidy[1:].strip() if tidy.startswith("-") else tidy.strip()
-    parts = [p.strip() for p in _SUM.split(body)]
+    parts = [p.strip() for p in re.split(_SUM, body)]
     signs = [-1.0 if tidy.startswith("-") else 1.0]
-    signs += [-1.0 if "-" in m else 1.0 for m in _SUM.findall(body)]
-    last = _UNIT_AFTER.search(parts[-1])
+    signs += [-1.0 if "-" in m else 1.0 for m in re.findall(_SUM, body)]
+    last = re.search(_UNIT_AFTER, parts[-1])
     unit = last[1] if last is not None and len(parts) > 1 else ""
-    return [(s, f"{p} {unit}" if unit and _BARE.fullmatch(p) else p) for s, p in zip(signs, parts, strict=True)]
+    return [(s, f"{p} {unit}" if unit and re.fullmatch(_BARE, p) else p) for s, p in zip(signs, parts, strict=True)]
 
 
 def _read(text: str, quantity: Quantity, units: Units, convert: Convert | None) -> float | None:
-    index = _LOAD_INDEX.match(text) if quantity == "mass" else None
+    index = re.match(_LOAD_INDEX, text) if quantity == "mass" else None
     if index:
         return load_of(int(index[1]))
-    feet = _FEET.match(text)
+    feet = re.match(_FEET, text)
     if feet:
         ft, inch = _value(feet, "f"), _value(feet, "i")
         if ft is None and inch is None:
@@ -158,14 +159,14 @@ def _read(text: str, quantity: Quantity, units: Units, convert: Convert | None) 
         if quantity in ("length", "distance") and (ft is None or inch is None or inch < 12):
             return (ft or 0.0) * FOOT + (inch or 0.0) * INCH
         return None
-    other = _OTHER.match(text)
+    other = re.match(_OTHER, text)
     if not other or other["value"] in ("", "."):
         return None
     number, unit = float(other["value"].replace(",", "")), other["unit"].strip()
     known = PLAIN[quantity].get(unit)
     if known is not None:
         return number * known
-    if convert is None or quantity not in DIMENSIONS or not _UNIT.fullmatch(unit):
+    if convert is None or quantity not in DIMENSIONS or not re.fullmatch(_UNIT, unit):
         return None
     try:
         return convert(number, unit, DIMENSIONS[quantity])

@@ -3,10 +3,12 @@
 from collections.abc import Callable, Iterator, Mapping
 from functools import cache
 from types import UnionType
-from typing import Annotated, Any, Protocol, Union, get_args, get_origin, get_type_hints
+from typing import Annotated, Any, Protocol, Union, get_args, get_origin
 
 from msgspec import Meta, Struct
 from msgspec.structs import replace
+
+from .bounds import hints_of
 
 
 class Named(Struct, frozen=True):
@@ -207,8 +209,7 @@ Known = dict[type, "Plan | None"]  # plans of types met before
 
 def _struct(cls: type[Struct], known: Known) -> Plan | None:
     if cls not in known:
-        hints = get_type_hints(cls, include_extras=True)
-        plans = [(f, p) for f in cls.__struct_fields__ if (p := _planned(hints[f], {}, known)) is not None]
+        plans = [(f, p) for f, hint in hints_of(cls).items() if (p := _planned(hint, {}, known)) is not None]
         known[cls] = Fields(tuple(plans)) if plans else None
     return known[cls]
 

@@ -2,13 +2,13 @@
 
 from functools import cache
 from types import UnionType
-from typing import Any, Literal, TypeVar, Union, get_args, get_origin, get_type_hints
+from typing import Annotated, Any, Literal, TypeVar, Union, get_args, get_origin
 
 from msgspec import Struct
 from msgspec.structs import replace
 
 from ..base.figure import NOT_RATED, Figure
-from .bounds import things_in
+from .bounds import hints_of, things_in
 
 S = TypeVar("S", bound=Struct)
 
@@ -39,10 +39,10 @@ def _mended(value: Struct, path: str, found: list[str]) -> Any:
 @cache
 def _fields(cls: type[Struct]) -> tuple[tuple[str, bool], ...]:
     """The fields of a type that are ratings, or lead to some; which of both."""
-    hints = get_type_hints(cls)
-    listed = [(f, _is_rating(hints[f]), hints[f]) for f in cls.__struct_fields__]
+    listed = [(f, _is_rating(hint), hint) for f, hint in hints_of(cls).items()]
     return tuple((f, own) for f, own, hint in listed if own or any(_fields(t) for t in things_in(hint) if t is not cls))
 
 
 def _is_rating(hint: Any) -> bool:
+    hint = get_args(hint)[0] if get_origin(hint) is Annotated else hint
     return get_origin(hint) in (Union, UnionType) and Literal[NOT_RATED] in get_args(hint)

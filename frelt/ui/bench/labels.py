@@ -1,7 +1,6 @@
 """The names and numbers on the bench: laid out when something changes, in their places while a thing is on the move."""
 
 from collections.abc import Mapping, Sequence
-from html import escape
 
 from PyQt6.QtCore import QPointF
 from PyQt6.QtGui import QPainter
@@ -82,4 +81,6 @@ class Labels:
             return ""
         known = {i.id: i for i in rig.items}
         listed = sorted((self._numbers.get(i, 0), known[i]) for i in items if i in known)
+        from html import escape
+
         return "<br>".join(f"<b>{n}</b>&nbsp; {escape(i.name)}, {units.show(i.mass.value, 'mass')} empty" for n, i in listed)

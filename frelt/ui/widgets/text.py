@@ -1,6 +1,5 @@
 """Text is text: whatever comes from a file or a hand is shown letter by letter, never read as markup."""
 
-from html import escape
 from typing import Protocol
 
 from PyQt6.QtCore import Qt
@@ -24,7 +23,11 @@ class Tipped(Protocol):
 
 def tip(over: Tipped, words: str) -> None:
     """Give something a tip that shows its text as it is; a tip that looks like markup would be read as such."""
-    over.setToolTip(f"<span>{escape(words)}</span>" if "<" in words or "&" in words else words)
+    if "<" in words or "&" in words:
+        from html import escape
+
+        words = f"<span>{escape(words)}</span>"
+    over.setToolTip(words)
 
 
 def literal(words: str) -> str:
