@@ -158,6 +158,7 @@ def main() -> None:
     window.show()
     for name, one in (("", base), ("pair-", towed)):
         on_the_bench(app, window, one, name, image, yard)
+    say("catalog-opened", catalog(app, window, yard), 2)
     big = rig(600, 120, 6)
     say("growth-60-to-600", ratio(lambda: compute(big, step, kept), edit, 9), 7)
     usable(app, window, rig(600, 120, 20), yard)
@@ -203,6 +204,18 @@ def on_the_bench(app: QApplication, window: Window, one: Rig, name: str, image: 
         p.end()
 
     say(f"{name}whole-frame", ratio(whole, yard, 9), 2)
+
+
+def catalog(app: QApplication, window: Window, yard: Callable[[], None]) -> float:
+    """The catalog of pictures opened over a packed rig until its cards are painted, as a ratio to the yardstick."""
+    opened = []
+    for _ in range(15):
+        window.right.things.show_catalog(False)
+        app.processEvents()
+        window.bench.ghost.look()
+        app.processEvents()
+        opened.append(timed(lambda: (window.looking.to_catalog(), app.processEvents())) / timed(yard))
+    return statistics.median(opened)
 
 
 def usable(app: QApplication, window: Window, big: Rig, yard: Callable[[], None]) -> None:

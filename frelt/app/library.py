@@ -12,8 +12,7 @@ from typing import Generic, TypeVar
 from msgspec.structs import replace
 
 from ..core.base.value import FreltError
-from ..core.kind.catalog import spoken
-from ..core.model.carrier import Carrier, Trailer, Vehicle, kind_of_carrier
+from ..core.model.carrier import Carrier, Trailer
 from ..core.model.catalog_entry import Chassis, Entry
 from ..core.model.condition import Condition
 from ..core.model.document import Document, Job
@@ -118,20 +117,13 @@ class Library:
         """An entry of the shop's own or the shipped catalog, if it is there."""
         return next((e for e in self.entries() if e.item.id == entry_id), None)
 
-    def find_chassis(self, text: str) -> tuple[Chassis, ...]:
-        """Chassis in which every word typed begins a word of the name, kind or search words; the shop's own first."""
-        wanted = spoken(text)
-
-        def fits(one: Chassis) -> bool:
-            kind = one.carrier.body_kind if isinstance(one.carrier, Vehicle) else kind_of_carrier(one.carrier)
-            have = spoken(f"{one.name} {kind} {one.words}")
-            return all(any(h.startswith(w) for h in have) for w in wanted)
-
-        return tuple(c for c in (*self.chassis(), *stock.classes()) if fits(c))
+    def every_chassis(self) -> tuple[Chassis, ...]:
+        """The shop's own chassis and the shipped classes."""
+        return (*self.chassis(), *stock.classes())
 
     def chassis_of(self, chassis_id: str) -> Chassis | None:
         """A chassis of the shop or a class by its id, if it is there."""
-        return next((c for c in (*self.chassis(), *stock.classes()) if c.id == chassis_id), None)
+        return next((c for c in self.every_chassis() if c.id == chassis_id), None)
 
     # chassis
 

@@ -9,8 +9,8 @@ from frelt.app.stock import equipment
 from frelt.core.base.figure import Figure
 from frelt.core.base.typed import read
 from frelt.core.base.units import FOOT, METRIC, US
-from frelt.core.kind.catalog import search
 from frelt.core.kind.engine import heavier
+from frelt.core.kind.find import find, listed
 from frelt.core.kind.make import made, with_field, with_option
 from frelt.core.kind.registry import given, kind_of
 from frelt.core.kind.substances import LIQUIDS
@@ -146,7 +146,7 @@ def test_units_of_the_trade_are_read_and_shown() -> None:
     ],
 )
 def test_a_builder_finds_his_things_under_the_name_he_uses(words: str, entry: str) -> None:
-    assert entry in [e.item.id for e in search(equipment(), words)][:6]
+    assert entry in [e.item.id for e in find(listed(equipment(), US), words, US).entries][:6]
 
 
 @pytest.mark.parametrize(

@@ -5,9 +5,11 @@ import pytest
 from frelt.app.places import shipped
 from frelt.app.session import new_id
 from frelt.app.stock import classes, equipment
+from frelt.core.base.units import METRIC, US
 from frelt.core.base.value import BadInput
 from frelt.core.geometry.tank_shape import inside_volume
-from frelt.core.kind.catalog import search
+from frelt.core.kind.find import find, listed
+from frelt.core.kind.named import named
 from frelt.core.model.integrity import check_rig
 from frelt.core.planning.new_rig import new_rig
 from frelt.core.solve import solve
@@ -36,8 +38,38 @@ def test_shipped_entries_carry_source_and_tolerance_and_hold_what_they_say() -> 
     [("water slim", "water-100-slim"), ("bleach", "sh-55-upright"), ("8 gal belt", "cold-8-belt"), ("GENER", "generator-4")],
 )
 def test_search_by_what_it_is_or_does(text: str, found: str) -> None:
-    assert found in [e.item.id for e in search(equipment(), text)]
-    assert search(equipment(), "zeppelin") == ()
+    assert found in [e.item.id for e in find(listed(equipment(), US), text, US).entries]
+    assert find(listed(equipment(), US), "zeppelin", US).entries == ()
+
+
+@pytest.mark.parametrize(
+    ("text", "first", "near"),
+    [
+        ("330 gal", "Water tank, 325 gal, upright", "None of 330 gal: the nearest have 325 gal and 500 gal"),
+        ("330", "Water tank, 325 gal, upright", "None of 330: the nearest have 325 gal and 500 gal"),
+        ("500 L", "Water tank, 120 gal upright", "None of 500 l: the nearest have 120 gal and 135 gal"),
+        ("toolbox 30", "Hand toolbox, 24 in", "None of 30: the nearest have 24 in and 36 in"),
+        ("8 gpm", "Cold machine, 8 gal/min, belt drive", ""),
+        ("18 in reel", "Reel, 18 in wide, 300 ft of 3/8 in", ""),
+        ("450 mm reel", "Reel, 18 in wide, 300 ft of 3/8 in", ""),
+        ("tank 1,000", "Cage tank, 1,000 L", ""),
+    ],
+)
+def test_figures_are_found_as_people_type_them_else_what_lies_next_below_and_above(text: str, first: str, near: str) -> None:
+    found = find(listed(equipment(), US), text, US)
+    assert found.entries[0].item.name == first and found.near == near
+
+
+def test_names_follow_the_person_and_are_found_by_what_is_shown() -> None:
+    turned = {e.item.id: named(e.item.name, METRIC) for e in equipment()}
+    assert all(named(e.item.name, US) == e.item.name for e in equipment())
+    assert not [n for n in turned.values() if any(f" {u}" in n.replace(",", " ") for u in ("gal", "psi", "ft", "lb ", "cfm "))]
+    assert named("Reel with 200 ft of ⅜ in hose", METRIC) == "Reel with 61 m of 9.5 mm hose"
+    assert named("Skid, 48 x 48 in", METRIC) == "Skid, 1,220 x 1,220 mm"
+    assert named("Battery, 12 V deep cycle", METRIC) == "Battery, 12 V deep cycle"
+    ready = listed(equipment(), METRIC)
+    for entry in equipment():
+        assert entry.item.id in [e.item.id for e in find(ready, turned[entry.item.id], METRIC).entries], turned[entry.item.id]
 
 
 @pytest.mark.parametrize(

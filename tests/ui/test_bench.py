@@ -434,7 +434,7 @@ def test_an_entry_dropped_on_the_plan_stands_where_it_was_let_go(window: Window)
     data = QMimeData()
     data.setData(ENTRY, b"battery-12v")
     at = layout.to_px("plan", 4.4, 0.6)
-    window.bench.dropEvent(QDropEvent(at, Qt.DropAction.CopyAction, data, LEFT, Qt.KeyboardModifier.NoModifier))
+    window.bench.dropEvent(QDropEvent(at, Qt.DropAction.CopyAction, data, LEFT, Qt.KeyboardModifier.AltModifier))
     added = window.desk.session.rig.items[-1]  # type: ignore[union-attr]
     assert (added.place.u, added.place.v) == (pytest.approx(4.4), pytest.approx(0.6))
     assert added.name == "Battery, 12 V deep cycle" and window.desk.in_hand == added.id

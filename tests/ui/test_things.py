@@ -12,6 +12,7 @@ from pytestqt.qtbot import QtBot
 from frelt.app.library import Library
 from frelt.app.stock import equipment
 from frelt.core.base.units import GALLON, INCH, LB
+from frelt.core.edit.items import place
 from frelt.core.model.document import Document
 from frelt.core.model.item import Item
 from frelt.core.space.solids import Solid, solids
@@ -36,7 +37,8 @@ def deck(fresh: Fresh) -> Window:
     page.chassis.new.click()  # type: ignore[attr-defined]
     window.desk.go(Step.BIG_THINGS)
     for u, v in ((1.0, -0.5), (2.2, -0.1), (3.6, -0.4)):
-        put(window.desk, "toolbox-24", u, v)
+        put(window.desk, "toolbox-24")
+        window.desk.edit(lambda r, u=u, v=v: place(r, r.items[-1].id, u=u, v=v), "placed")
     window.desk.take("")
     QApplication.processEvents()
     return window
@@ -221,7 +223,8 @@ def test_the_shops_own_is_kept_listed_first_put_down_again_and_forgotten(deck: W
     catalog = deck.right.things.catalog
     deck.looking.to_catalog()
     QTest.keyClicks(catalog.box, "machine")
-    assert catalog.list.item(0).text().startswith(name)  # type: ignore[union-attr]
+    assert catalog.list.item(0).text() == "The shop’s own"  # type: ignore[union-attr]
+    assert catalog.list.item(1).text().startswith(name)  # type: ignore[union-attr]
     QTest.keyClick(catalog.box, Qt.Key.Key_Return)
     assert deck.desk.rig.item(deck.desk.in_hand).origin.startswith("shop:")  # type: ignore[union-attr]
     catalog.write_to(tmp_path / "own.csv")

@@ -366,7 +366,7 @@ def test_solar_field_a_spreadsheet_of_four_hundred_things_is_taken_in_wholly_or_
     own = {e.item.id: e.item for e in Library().equipment()}
     assert len(own) == 400 and own["box-77"].name == markup and own["box-0"].length.value == pytest.approx(1.2045)
     assert own["box-13"].mass.value == pytest.approx(44.23 * 0.45359237, abs=1e-6)
-    put(desk, "box-77", 1.0, 0.0)
+    put(desk, "box-77")
     window.right.things.catalog.box.setText("img")
     seen: set[str] = set()
     QApplication.processEvents()

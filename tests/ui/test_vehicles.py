@@ -40,7 +40,7 @@ def started(window: Window, *names: str) -> Window:
     job = go(window, 0)
     for n, name in enumerate(names):
         job.chassis.box.setText(name)  # type: ignore[attr-defined]
-        job.chassis.list.setCurrentRow(0)  # type: ignore[attr-defined]
+        job.chassis.list.choose_first()  # type: ignore[attr-defined]
         (job.chassis.hitch if n else job.chassis.new).click()  # type: ignore[attr-defined]
         job = go(window, 0) if n + 1 < len(names) else job
     QApplication.processEvents()
@@ -243,7 +243,7 @@ def test_a_chassis_is_kept_shared_and_comes_back_from_a_table(fresh: Fresh, tmp_
     press(page, "Keep this chassis in the shop's library")
     (kept,) = Library().chassis()
     assert kept.own and kept.carrier.ratings.gross.value == pytest.approx(9000 * LB)  # type: ignore[union-attr]
-    assert Library().find_chassis("van long")[0].own and load(next(library_dir("chassis").glob("*.json"))).rigs[0].items == ()
+    assert Library().every_chassis()[0].own and load(next(library_dir("chassis").glob("*.json"))).rigs[0].items == ()
     window.right.page(Step.CHASSIS).library.write_to(tmp_path / "mine.csv")  # type: ignore[attr-defined]
     bad = (tmp_path / "mine.csv").read_text().replace("van", "boat", 3)
     (tmp_path / "bad.csv").write_text(bad)

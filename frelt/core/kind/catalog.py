@@ -1,6 +1,7 @@
 """What one takes equipment and chassis from, and how an entry becomes part of a rig."""
 
-from collections.abc import Callable, Iterable
+import re
+from collections.abc import Callable
 
 from msgspec.structs import replace
 
@@ -8,7 +9,6 @@ from ..base.figure import Figure, Rating
 from ..model.carrier import Axle, Carrier, Rolling, Stand, Trailer, TrailerRatings, Typical, VehicleRatings
 from ..model.catalog_entry import Entry
 from ..model.item import Item
-from .registry import find
 
 
 def unread(carrier: Carrier) -> Carrier:
@@ -37,25 +37,8 @@ def unread(carrier: Carrier) -> Carrier:
 
 
 def spoken(text: str) -> list[str]:
-    """The words of a name or a search, without commas and hyphens."""
-    return text.lower().replace(",", " ").replace("-", " ").split()
-
-
-def search(entries: Iterable[Entry], text: str) -> tuple[Entry, ...]:
-    """Entries in which every word typed begins a word of the name, kind or search words; those by name first."""
-    wanted = spoken(text)
-
-    def fits(entry: Entry) -> bool:
-        kind = find(entry.item.kind)
-        more = f"{kind.title} {kind.words}" if kind is not None else ""
-        have = spoken(f"{entry.item.name} {more} {entry.words}")
-        return all(any(h.startswith(w) for h in have) for w in wanted)
-
-    def named(entry: Entry) -> bool:
-        have = spoken(entry.item.name)
-        return all(any(h.startswith(w) for h in have) for w in wanted)
-
-    return tuple(sorted((e for e in entries if fits(e)), key=lambda e: not named(e)))
+    """The words of a name or a search, without commas and hyphens; a comma that parts thousands parts no words."""
+    return re.sub(r"(?<=\d),(?=\d{3}(?!\d))", "", text.lower()).replace(",", " ").replace("-", " ").split()
 
 
 def taken(entry: Entry, item_id: str) -> Item:

@@ -48,7 +48,7 @@ def paint_worst(
     p: QPainter, desk: Desk, said: Check | None, view: View | None, layout: Layout, room: Mapping[str, Solid]
 ) -> None:
     """What is worst as a thing moves, above it in the drawing it is moved in."""
-    own = room.get(desk.in_hand)
+    own = room.get(desk.brought or desk.in_hand)
     if said is None or own is None or view is None:
         return
     box = box_of(own, view, layout.sheet)

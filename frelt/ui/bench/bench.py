@@ -4,6 +4,8 @@ from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt
 from PyQt6.QtGui import (
     QContextMenuEvent,
     QDragEnterEvent,
+    QDragLeaveEvent,
+    QDragMoveEvent,
     QDropEvent,
     QHelpEvent,
     QKeyEvent,
@@ -15,7 +17,6 @@ from PyQt6.QtWidgets import QToolTip
 from ...core.placing.arrange import shifted
 from ...drawing.views import seen
 from ..frame.desk import ENTRY
-from ..frame.putting import put
 from .drawings import Drawings
 
 
@@ -131,19 +132,32 @@ class Bench(Drawings):
         if data is not None and data.hasFormat(ENTRY):
             event.acceptProposedAction()
 
-    def dropEvent(self, event: QDropEvent | None) -> None:
-        """A catalog entry let go over the plan or the side lands there."""
+    def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
+        """A catalog entry is carried over the drawings as the thing it will be."""
         assert event is not None
-        data, at = event.mimeData(), event.position()
-        view, layout, carrier = self.view_at(at), self.layout_now, self.desk.carrier
-        if data is None or view is None or layout is None or carrier is None:
-            return
-        u, v = layout.to_m(view, at)
-        x, y = {"plan": (u, v), "side": (u, 0.0), "rear": (None, u)}[view]
-        origin = carrier.main_deck.origin
-        entry = data.data(ENTRY).data().decode()
-        put(self.desk, entry, None if x is None else x - origin[0], y - origin[1])
+        self._bring(event)
+        event.acceptProposedAction()
+
+    def dragLeaveEvent(self, event: QDragLeaveEvent | None) -> None:
+        self.bringing.leave()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        """A catalog entry let go over a drawing stands there."""
+        assert event is not None
+        if self.desk.session.rig is None:
+            self.desk.said.emit("First take a chassis, under Job.")
+        self._bring(event)
+        self.bringing.let_go()
         self.setFocus()
+
+    def _bring(self, event: QDropEvent) -> None:
+        data, at, layout = event.mimeData(), event.position(), self.layout_now
+        view = self.view_at(at)
+        if data is None or view is None or layout is None:
+            self.bringing.leave()
+        else:
+            free = bool(event.modifiers() & Qt.KeyboardModifier.AltModifier)
+            self.bringing.move(data.data(ENTRY).data().decode(), view, at, layout, free)
 
     # keys
 

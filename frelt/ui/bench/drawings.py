@@ -39,6 +39,7 @@ from ..frame.painting import painter_on, part
 from ..frame.steps import STEPS
 from .about_hand import paint_edge, paint_readings, paint_worst
 from .closely import holds, looked_at
+from .ghost import Bringing, Ghost
 from .handles import Handles
 from .headings import Headings
 from .item_drag import ItemDrag
@@ -70,6 +71,7 @@ class Drawings(QWidget):
         self._spots: list[tuple[QRectF, str]] = []
         self._plates: list[Box] = []  # words on the floor [px]
         self.item_drag = ItemDrag(desk)
+        self.ghost, self.bringing = Ghost(desk), Bringing(desk, self.item_drag)
         self._pan: tuple[View, QPointF, Zoom] | None = None
         self._seen = False
         self._told: set[str] = set()
@@ -92,6 +94,7 @@ class Drawings(QWidget):
         desk.carrier_changed.connect(self._other_carrier)
         desk.asked.connect(self._ask)
         desk.step_changed.connect(self.update)
+        desk.ghost_changed.connect(self.update)
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         self._still.forget()
@@ -137,7 +140,7 @@ class Drawings(QWidget):
         self._scenes = looked_at(desk, solved, self._scenes)
         self._shown = solved
         layout = self._laid_out()
-        held = moving_with(solved.rig, desk.held) if desk.in_hand else frozenset()
+        held = frozenset(moving_with(solved.rig, (desk.brought,) if desk.brought else desk.held))
         room = self._room(solved)
         centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
         if centre is not None and not all(holds(scene, centre) for scene in self._scenes.values()):
@@ -148,6 +151,7 @@ class Drawings(QWidget):
         else:
             self._still.forget()
             self._standing(p, layout, room, held, moving, centre)
+        part(p, layout.plan, lambda: self.ghost.paint(p, layout, self._scenes))
         if centre is not None:
             paint_centre(p, centre, layout, theme, desk.kept)
         part(p, layout.plan, lambda: self._around(p, solved, carrier, layout))

@@ -44,6 +44,10 @@ class ItemDrag:
             return
         self._held, self.moved = (view, at, solved, solids(solved.rig, solved.frames)[item_id]), False
 
+    def bring(self, solved: Solved, item_id: str, view: View, at: QPointF) -> None:
+        """Take a thing that is not the rig's yet. solved: the rig with it.  at: where its middle is drawn [px]."""
+        self._held, self.moved = (view, at, solved, solids(solved.rig, solved.frames)[item_id]), True
+
     def move(self, at: QPointF, layout: Layout, free: bool) -> None:
         """Show the rig with the item dragged to a pixel. free: without snapping."""
         assert self._held is not None
@@ -71,8 +75,10 @@ class ItemDrag:
         if held is not None and self.moved:
             several = len(self.desk.held) > 1
             one = held[3].item
-            words = "things moved" if several else f"{held[2].rig.item(one).name} moved"
-            self.desk.settle(words, "" if several else one)
+            rig = self.desk.session.rig
+            new = rig is not None and all(i.id != one for i in rig.items)
+            words = "things moved" if several and not new else f"{held[2].rig.item(one).name} {'added' if new else 'moved'}"
+            self.desk.settle(words, "" if several and not new else one)
 
     def drop(self) -> None:
         """Give the drag up."""

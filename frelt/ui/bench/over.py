@@ -31,7 +31,7 @@ def paint_scene(
         return
     view = layout.view(scene.view)
     p.save()
-    p.setClipRect(_clip(scene, layout))
+    p.setClipRect(clip_of(scene, layout))
     paint_partner(p, scene, view, theme, f"{scene.view}.partner", kept)
     paint(p, scene.behind, view, theme, f"{scene.view}.behind", kept)
     if scene.view != "plan":
@@ -52,7 +52,7 @@ def paint_scene(
     _broken(p, scene, layout, theme)
 
 
-def _clip(scene: Scene, layout: Layout) -> QRectF:
+def clip_of(scene: Scene, layout: Layout) -> QRectF:
     """Where a drawing ends: at its area, and where it is broken off."""
     area = layout.area(scene.view).adjusted(-MARGIN_CLIP, -8, MARGIN_CLIP, 10)
     if not scene.broken:
@@ -82,8 +82,10 @@ def _broken(p: QPainter, scene: Scene, layout: Layout, theme: Theme) -> None:
 
 def paint_moving(p: QPainter, scene: Scene, layout: Layout, theme: Theme, kept: Kept, moving: frozenset[str]) -> None:
     """Only what is on the move, over a drawing that stands still."""
+    if layout.area(scene.view).width() < 50:
+        return
     p.save()
-    p.setClipRect(_clip(scene, layout))
+    p.setClipRect(clip_of(scene, layout))
     paint(p, [g for g in scene.items if g.item in moving], layout.view(scene.view), theme, scene.view, kept, moving)
     p.restore()
 

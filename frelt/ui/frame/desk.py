@@ -49,6 +49,8 @@ class Desk(QObject):
     step_changed = pyqtSignal()
     looks_changed = pyqtSignal()  # units or theme
     catalog_changed = pyqtSignal()  # the shop's own entries
+    offer_changed = pyqtSignal()  # what the catalog offers
+    ghost_changed = pyqtSignal()  # where that would stand
     closing = pyqtSignal()
     said = pyqtSignal(str)  # a line for the message bar
     kept_safe = pyqtSignal(str)  # why the work could not be kept safe, or nothing
@@ -61,6 +63,8 @@ class Desk(QObject):
         self.library = Library()
         self.in_hand = ""
         self.also: tuple[str, ...] = ()
+        self.offered = ""  # the catalog entry that is chosen while the catalog is seen
+        self.brought = ""  # the thing that is carried from the catalog onto the bench
         self.walking = False
         self.last_deck = ""
         self.caps: dict[str, float] = {}  # of the road fill last found, by tank
@@ -249,6 +253,12 @@ class Desk(QObject):
     def redo(self) -> None:
         words = self.session.redo()
         self.said.emit(f"Redone: {words}." if words else "Nothing to redo.")
+
+    def offer(self, entry_id: str) -> None:
+        """Show on the bench where a catalog entry would stand, or none of them."""
+        if entry_id != self.offered:
+            self.offered = entry_id
+            self.offer_changed.emit()
 
     # choices
 

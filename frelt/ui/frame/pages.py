@@ -2,7 +2,8 @@
 
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import Qt, pyqtSignal
+from PyQt6.QtCore import QEvent, QObject, Qt, pyqtSignal
+from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
     QLineEdit,
@@ -155,13 +156,35 @@ class RightColumn(QWidget):
                     return
 
 
+class _Scroller(QScrollArea):
+    """Gives its page the height that its wrapped lines take at this width: Qt would press them together first."""
+
+    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
+        if watched is self.widget() and event is not None and event.type() == QEvent.Type.LayoutRequest:
+            self._heighten()
+        return super().eventFilter(watched, event)
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        super().resizeEvent(event)
+        self._heighten()
+
+    def _heighten(self) -> None:
+        page, view = self.widget(), self.viewport()
+        layout = page.layout() if page is not None else None
+        if page is not None and view is not None and layout is not None and layout.hasHeightForWidth():
+            needed = layout.minimumHeightForWidth(view.width())
+            if page.minimumHeight() != needed:
+                page.setMinimumHeight(needed)
+
+
 def _scrolling(page: QWidget) -> QScrollArea:
     page.setObjectName("page")
     page.setContentsMargins(16, 14, 14, 12)
-    area = QScrollArea()
+    area = _Scroller()
     area.setWidgetResizable(True)
     area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
     area.setWidget(page)
+    page.installEventFilter(area)
     area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
     bar = area.verticalScrollBar()
     assert bar is not None

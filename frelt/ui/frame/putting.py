@@ -1,29 +1,59 @@
 """A catalog entry put on the rig, in hand."""
 
+from msgspec import Struct
+from msgspec.structs import replace
+
 from ...app.session import new_id
 from ...core.kind.capability import can
-from ...core.placing.free_spot import reseated
+from ...core.kind.named import named
+from ...core.model.catalog_entry import Entry
+from ...core.model.item import Item
+from ...core.model.rig import Rig
 from ...core.placing.put_on import put_on
-from ...core.solve import solve
 from .desk import Desk
 
 
-def put(desk: Desk, entry_id: str, u: float | None = None, v: float | None = None) -> None:
-    """Put a catalog entry on the main deck; in the middle unless told where [m]."""
-    rig, carrier = desk.session.rig, desk.carrier
-    if rig is None or carrier is None:
+class Put(Struct, frozen=True):
+    """The rig with an entry on it, and the new item."""
+
+    rig: Rig
+    item: Item
+
+
+def placed(desk: Desk, entry_id: str) -> Put | None:
+    """A catalog entry on the deck worked on, at the free spot nearest to its middle; None where it is not in the catalog any more.
+
+    Named in the person's units, as the card was.
+    """
+    rig, carrier, entry = desk.session.rig, desk.carrier, desk.library.entry(entry_id)
+    if rig is None or carrier is None or entry is None:
+        return None
+    deck = "" if can(entry.item, "bear things") else _deck_worked_on(desk)
+    made, item = put_on(rig, _called(entry, desk), new_id, None, None, carrier.id, desk.close_up if desk.closely else deck)
+    return Put(made, item)
+
+
+def _called(entry: Entry, desk: Desk) -> Entry:
+    return entry if entry.own else replace(entry, item=replace(entry.item, name=named(entry.item.name, desk.units)))
+
+
+def put(desk: Desk, entry_id: str) -> None:
+    """Put a catalog entry where it was shown to stand, in hand; says why where that cannot be."""
+    if desk.session.rig is None or desk.carrier is None:
         desk.said.emit("First take a chassis, under Job.")
         return
-    entry = desk.library.entry(entry_id)
-    if entry is None:
+    made = placed(desk, entry_id)
+    if made is None:
         desk.said.emit("That entry is no longer in the catalog.")
-        return
-    deck = "" if u is not None or can(entry.item, "bear things") else _deck_worked_on(desk)
-    made, item = put_on(rig, entry, new_id, u, v, carrier.id, deck)
-    if u is not None:
-        made = reseated(solve(made, desk.kept), item.id)
-    if desk.edit(lambda _: made, f"{item.name} added"):
-        desk.take(item.id)
+    elif desk.edit(lambda _: made.rig, f"{made.item.name} added"):
+        desk.take(made.item.id)
+
+
+def put_in_hand(desk: Desk, item_id: str) -> None:
+    """Take in hand what was let go from the catalog, if it is on the rig."""
+    rig = desk.session.rig
+    if rig is not None and any(i.id == item_id for i in rig.items):
+        desk.take(item_id)
 
 
 def _deck_worked_on(desk: Desk) -> str:

@@ -65,7 +65,7 @@ class CarriersWindow(QDialog):
         self.towed = QComboBox()
         self.towed.setAccessibleName("Vehicle that tows the trailers")
         self.towed.addItem("Trailers behind no vehicle in particular", "")
-        for one in self.desk.library.find_chassis(""):
+        for one in self.desk.library.every_chassis():
             if isinstance(one.carrier, Vehicle):
                 self.towed.addItem(f"Trailers behind: {one.name}", one.id)
         self.towed.activated.connect(self.refresh)
@@ -147,7 +147,7 @@ class CarriersWindow(QDialog):
 
     def listed(self) -> tuple[Chassis, ...]:
         """The carriers that are asked: of a shop that brings its own, its own where it has any."""
-        found = tuple(self.desk.library.find_chassis(""))
+        found = self.desk.library.every_chassis()
         own = tuple(c for c in found if c.own)
         return own if self.brief.whose == "shop" and own else found
 

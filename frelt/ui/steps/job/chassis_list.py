@@ -1,20 +1,23 @@
 """Chassis to start a rig on, or to hitch to the one on the bench: the shop's own first, then the shipped classes."""
 
-from PyQt6.QtCore import Qt
-from PyQt6.QtWidgets import QComboBox, QLineEdit, QListWidgetItem, QPushButton, QWidget
+from PyQt6.QtWidgets import QComboBox, QPushButton, QWidget
 
 from ....app import stock
 from ....app.session import new_id
 from ....core.base.text import capital
 from ....core.base.value import FreltError
-from ....core.model.carrier import Trailer
+from ....core.kind.find import Found, find, gross_of, listed_chassis
+from ....core.kind.named import named
+from ....core.masses.bare import bare
+from ....core.model.carrier import Stand, Trailer, Vehicle
 from ....core.model.catalog_entry import Chassis
 from ....core.model.rules import RuleSet
 from ....core.planning.new_rig import WATER, new_rig, private, with_chassis
+from ....drawing.card import carrier_size, of_carrier
 from ...frame.desk import WORST, Desk
 from ...frame.step import Step
+from ...widgets.cards import Card, Cards, CardSearch, Group
 from ...widgets.fields import column, heading, prose
-from ...widgets.rows import Rows
 
 
 class ChassisList(QWidget):
@@ -23,15 +26,17 @@ class ChassisList(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self.desk = desk
-        self.box = QLineEdit()
-        self.box.setPlaceholderText("Search: enclosed 14, van, tray …")
+        self._shown: tuple[object, ...] = ()
+        self.box = CardSearch()
+        self.box.setPlaceholderText("Search: enclosed 14 ft, van, tray …")
         self.box.setAccessibleName("Search chassis")
         self.box.setObjectName("chassis-search")
         self.box.returnPressed.connect(self._entered)
         self.box.textChanged.connect(self.refresh)
-        self.list = Rows()
+        self.list = Cards(lambda: desk.units, lambda: desk.theme, columns=1, picture=50)
+        self.box.leads_to(self.list)
         self.list.setAccessibleName("Chassis")
-        self.list.setFixedHeight(176)
+        self.list.setMinimumHeight(260)
         self.list.itemActivated.connect(lambda _: self.start())
         self.water = QComboBox()
         self.water.setAccessibleName("Before the road")
@@ -45,28 +50,50 @@ class ChassisList(QWidget):
         self.hitch.clicked.connect(self.hitch_on)
         self.list.currentRowChanged.connect(lambda _: self._enable())
         words = "Sizes and weights of a class are estimates, from memory: tape it, weigh it and read its plates under Chassis."
-        self.setLayout(column(heading("Chassis"), self.box, self.list, self.water, self.new, self.hitch, prose(words)))
+        layout = column(heading("Chassis"), self.box, self.list, self.water, self.new, self.hitch, prose(words))
+        layout.setStretch(2, 1)
+        self.setLayout(layout)
 
     def refresh(self) -> None:
         """Show what fits the search."""
-        row = self.list.currentItem()
-        kept = row.data(Qt.ItemDataRole.UserRole) if row is not None else None
-        self.list.clear()
-        for one in self.desk.library.find_chassis(self.box.text()):
-            row = QListWidgetItem(f"{one.name}{', the shop’s own' if one.own else ''}")
-            row.setData(Qt.ItemDataRole.UserRole, one.id)
-            self.list.addItem(row)
-            if one.id == kept:
-                self.list.setCurrentItem(row)
-        if self.list.currentRow() < 0 and self.list.count():
-            self.list.setCurrentRow(0)
-        self.list.fit()
+        chassis, units = self.desk.library.every_chassis(), self.desk.units
+        asked = (chassis, units, self.desk.theme.name, self.box.text())
+        if asked == self._shown:
+            self._enable()
+            return
+        if chassis != self._shown[:1]:
+            self.list.forget()
+        self._shown, kept = asked, self.list.key
+        found = find(listed_chassis(chassis, units), self.box.text(), units)
+        self.list.show_groups(self._groups(found), f"{found.near}." if found.near else "")
+        if not kept or not self.list.choose(kept):
+            self.list.choose_first()
         self._enable()
 
+    def _groups(self, found: Found[Chassis]) -> list[Group]:
+        """The shop's own first, then trailers, vehicles and skids, each drawn to one scale."""
+        groups: dict[str, list[Card]] = {}
+        for one in sorted(found.entries, key=lambda c: not c.own):
+            groups.setdefault(_group_of(one), []).append(self._card(one))
+        return [Group(title, tuple(cards)) for title, cards in groups.items()]
+
+    def _card(self, one: Chassis) -> Card:
+        units, carrier = self.desk.units, one.carrier
+        along = [u for u, _ in carrier.main_deck.outline]
+        across = [v for _, v in carrier.main_deck.outline]
+        deck = " × ".join(units.show(max(x) - min(x), "length", unit=False) for x in (along, across))
+        words = [f"deck {deck}{'' if units.length == 'ft-in' else f' {units.length}'}"]
+        if not isinstance(carrier, Stand) and carrier.empty is not None:
+            words.append(f"{units.show(bare(carrier).mass, 'mass')} empty")
+        gross = gross_of(carrier)
+        if gross is not None:
+            words.append(f"usually rated {units.show(gross, 'mass')}" if not one.own else f"rated {units.show(gross, 'mass')}")
+        name = one.name if one.own else named(one.name, units)
+        return Card(one.id, name, (", ".join(words),), carrier_size(carrier), lambda kept: of_carrier(carrier, kept))
+
     def chosen(self) -> Chassis | None:
-        """The chassis of the row."""
-        row = self.list.currentItem()
-        return self.desk.library.chassis_of(str(row.data(Qt.ItemDataRole.UserRole))) if row is not None else None
+        """The chassis of the card chosen."""
+        return self.desk.library.chassis_of(self.list.key) if self.list.key else None
 
     def _enable(self) -> None:
         chosen, rig = self.chosen(), self.desk.rig
@@ -94,7 +121,8 @@ class ChassisList(QWidget):
         brief, water = self.desk.session.document.job.brief, self.water.currentData()
         if not brief.public_roads:
             rules = private(rules or RuleSet())
-        made = new_rig(chosen, chosen.carrier.name, new_id, rules, water, brief.crew)
+        own_name = chosen.carrier.name if chosen.own else named(chosen.carrier.name, self.desk.units)
+        made = new_rig(chosen, own_name, new_id, rules, water, brief.crew)
         self.desk.session.add_rig(made, "new rig")
         self.desk.show_state(WORST)
         self.desk.go(Step.CHASSIS)
@@ -113,3 +141,11 @@ class ChassisList(QWidget):
             new = next(c for c in made.carriers if c not in rig.carriers)
             self.desk.show_carrier(new.id)
             self.desk.go(Step.CHASSIS)
+
+
+def _group_of(one: Chassis) -> str:
+    if one.own:
+        return "The shop’s own"
+    if isinstance(one.carrier, Stand):
+        return "A skid by itself"
+    return "Trucks and vans" if isinstance(one.carrier, Vehicle) else "Trailers"

@@ -70,8 +70,7 @@ class JobPage(PartedPage):
         box.addWidget(self.copy)
         box.addSpacing(8)
         self.chassis = ChassisList(desk)
-        box.addWidget(self.chassis)
-        box.addStretch(1)
+        box.addWidget(self.chassis, 1)
         self.show_part(0)
 
     def refresh(self) -> None:

@@ -89,15 +89,15 @@ class ThingsPage(QWidget):
             self.uncounted.setVisible(asks)
             if asks:
                 self.uncounted.refresh()
-        self.tubes.setVisible(len(self.desk.held) < 2 and not asks)
-        even = self.work.evenness_words() if not held and not asks and not self.desk.dragging else ""
-        self.even.setText(even)
-        self.even.setVisible(bool(even))
         rig = self.desk.rig
         if held:
             self._adding = False  # what has been put is to be found in the list
         full = rig is not None and bool(rig.items)
         adding = not held and (self._adding or not full)
+        self.tubes.setVisible(len(self.desk.held) < 2 and not asks and not adding)  # cards need the room
+        even = self.work.evenness_words() if not held and not asks and not adding and not self.desk.dragging else ""
+        self.even.setText(even)
+        self.even.setVisible(bool(even))
         for one in (self.heading, self.catalog):
             one.setVisible(adding)
         self.to_list.setVisible(adding and full)

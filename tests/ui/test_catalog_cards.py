@@ -1,0 +1,125 @@
+"""The catalog of pictures: found by figures, walked by arrows, shown on the deck before it is put, carried there by a drag."""
+
+from collections.abc import Callable
+from pathlib import Path
+
+import pytest
+from PyQt6.QtCore import QMimeData, QPointF, Qt
+from PyQt6.QtGui import QDragLeaveEvent, QDragMoveEvent, QDropEvent, QImage
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication
+from pytestqt.qtbot import QtBot
+
+from frelt.app.storage import load
+from frelt.core.model.document import Document
+from frelt.core.solve import solve
+from frelt.ui.frame.desk import ENTRY
+from frelt.ui.frame.step import Step
+from frelt.ui.frame.window import Window
+
+PACKED = Path(__file__).parents[1] / "fixtures" / "packed"
+Fresh = Callable[[Document], Window]
+LEFT, NONE = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+
+
+def opened(fresh: Fresh, name: str, qtbot: QtBot, **looks: str) -> Window:
+    window = fresh(load(PACKED / f"{name}.frelt.json"))
+    window.desk.set_looks(**looks)  # type: ignore[arg-type]
+    qtbot.waitUntil(lambda: window.right.things.catalog.list.count() > 5)
+    qtbot.waitUntil(lambda: bool(window.menus.actions))
+    window.activateWindow()
+    qtbot.waitUntil(window.isActiveWindow)
+    window.bench.setFocus()
+    QTest.keyClick(window.bench, Qt.Key.Key_I, Qt.KeyboardModifier.ControlModifier)
+    QApplication.processEvents()
+    return window
+
+
+def seen(window: Window) -> QImage:
+    return window.bench.grab().toImage()
+
+
+@pytest.mark.parametrize(
+    ("name", "looks", "nearest"),
+    [
+        ("tram-tray", {"length": "mm", "mass": "kg", "volume": "L"}, ["568 L", "625 L"]),
+        ("harbor-skid", {}, ["150 gal", "165 gal"]),
+        ("solar-gooseneck", {"theme": "dark"}, ["150 gal", "165 gal"]),
+    ],
+)
+def test_what_comes_nearest_is_shown_as_pictures_and_as_a_ghost_and_put_there_by_keys(
+    fresh: Fresh, qtbot: QtBot, name: str, looks: dict[str, str], nearest: list[str]
+) -> None:
+    window = opened(fresh, name, qtbot, **looks)
+    desk, bench, catalog = window.desk, window.bench, window.right.things.catalog
+    assert catalog.box.hasFocus()
+    QTest.keyClicks(catalog.box, "160 gal")
+    assert catalog.list.item(0).text() == f"None of 160 gal: the nearest have {' and '.join(nearest)}."  # type: ignore[union-attr]
+    cards = [catalog.list.item(n).text() for n in range(catalog.list.count()) if catalog.list.key_at(n)]  # type: ignore[union-attr]
+    assert len(cards) == 2 and all(size in card for size, card in zip(nearest, cards, strict=True))
+    before, without = desk.session.rig, None
+    QTest.keyClick(catalog.box, Qt.Key.Key_Down)
+    QTest.keyClick(catalog.list, Qt.Key.Key_Right)
+    assert catalog.list.hasFocus() and nearest[1] in catalog.list.currentItem().text()  # type: ignore[union-attr]
+    qtbot.waitUntil(lambda: bool(bench.ghost.shown) and desk.offered == catalog.list.key)
+    qtbot.wait(150)
+    with_ghost = seen(window)
+    ghost = {view: groups[0].at for view, groups in bench.ghost.shown.items()}
+    desk.offer("")
+    without = seen(window)
+    assert with_ghost != without, "the ghost is not seen"
+    QTest.keyClick(catalog.list, Qt.Key.Key_Return)
+    rig = desk.session.rig
+    assert rig is not None and before is not None and len(rig.items) == len(before.items) + 1
+    assert rig.item(desk.in_hand).name.startswith(cards[1].split(",")[0]) and nearest[1] in rig.item(desk.in_hand).name
+    bench.grab()
+    assert {v: next(g.at for g in bench._scenes[v].items if g.item == desk.in_hand) for v in ghost} == ghost
+    desk.undo()
+    assert desk.session.rig is before
+
+
+@pytest.mark.parametrize("name", ["shelter-van", "hull-open", "ballast-skid"])
+def test_an_entry_is_carried_over_the_drawings_with_every_load_it_makes(fresh: Fresh, qtbot: QtBot, name: str) -> None:
+    window = opened(fresh, name, qtbot)
+    desk, bench, before = window.desk, window.bench, window.desk.session.rig
+    layout, carrier = bench.layout_now, desk.carrier
+    assert layout is not None and carrier is not None and before is not None
+    data = QMimeData()
+    data.setData(ENTRY, b"battery-12v")
+    x, y, _ = carrier.main_deck.origin
+    way = [layout.to_px("plan", x + 0.6 + 0.05 * n, y) for n in range(4)]
+
+    def over(at: QPointF) -> None:
+        bench.dragMoveEvent(QDragMoveEvent(at.toPoint(), Qt.DropAction.CopyAction, data, LEFT, NONE))
+        QApplication.processEvents()
+
+    for at in way:
+        over(at)
+    carried = desk.solved
+    assert desk.dragging and carried is not None and len(carried.rig.items) == len(before.items) + 1
+    assert carried.loads is not None and desk.session.rig is before and bench.item_drag.under_way
+    bench.dragLeaveEvent(QDragLeaveEvent())
+    assert not desk.dragging and desk.solved is not None and desk.solved.rig is before
+    for at in way:
+        over(at)
+    bench.dropEvent(QDropEvent(way[-1], Qt.DropAction.CopyAction, data, LEFT, NONE))
+    rig = desk.session.rig
+    assert rig is not None and rig.items[-1].id == desk.in_hand and rig.items[-1].name.startswith("Battery, 12 V")
+    at = solve(rig).frames.items[desk.in_hand].at
+    assert abs(layout.to_px("plan", at[0], at[1]).x() - way[-1].x()) < 12  # snapping may draw it to a neighbor
+    desk.undo()
+    assert desk.session.rig is before and not desk.dragging
+
+
+def test_chassis_are_chosen_from_pictures_by_length_in_any_units(fresh: Fresh, qtbot: QtBot) -> None:
+    window = fresh(Document())
+    window.desk.set_looks(length="m", mass="kg", volume="L")
+    window.desk.go(Step.JOB)
+    chassis = window.right.page(Step.JOB).chassis  # type: ignore[attr-defined]
+    QTest.keyClicks(chassis.box, "trailer 16 ft")
+    qtbot.waitUntil(lambda: chassis.list.key != "")
+    names = [chassis.list.item(n).text() for n in range(chassis.list.count()) if chassis.list.key_at(n)]
+    assert names and all("4.9 m" in name for name in names)
+    QTest.keyClick(chassis.box, Qt.Key.Key_Return)
+    rig = window.desk.rig
+    assert rig is not None and rig.trailer is not None and "4.9 m" in rig.name
