@@ -22,6 +22,7 @@ from frelt.ui.frame.panels import KeysWindow
 from frelt.ui.frame.start import build
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
+from frelt.ui.widgets.fields import Field
 from tests.conftest import block, demo, rig, tank, trailer
 
 LEFT = Qt.MouseButton.LeftButton
@@ -156,17 +157,16 @@ def test_an_unknown_rating_is_typed_where_its_post_shows_the_load(fresh: Callabl
     bare = replace(trailer(), ratings=TrailerRatings())
     window = fresh(Document(rigs=(rig(block("machine", 300.0, 2.0), trailer=bare),)))
     QApplication.processEvents()
-    spot, field = next((b, f) for b, f in window.bench._spots if f == "ratings.coupler_tongue")
-    qtbot.mouseClick(window.bench, LEFT, pos=spot.center().toPoint())
-    assert window.rating is not None and window.rating.isVisible()
-    assert "stamped on the coupler" in window.rating.where.text()
-    QTest.keyClicks(window.rating.field.edit, "500")
-    QTest.keyClick(window.rating.field.edit, Qt.Key.Key_Return)
-    assert not window.rating.isVisible()
+    spot = next(s for s in window.bench._spots if s.field == "ratings.coupler_tongue")
+    qtbot.mouseClick(window.bench, LEFT, pos=QPointF(spot.box.mid_x, spot.box.mid_y).toPoint())
+    assert window.figure is not None and window.figure.isVisible()
+    assert "stamped on the coupler" in window.figure.where.text()
+    QTest.keyClicks(window.figure.field.edit, "500")
+    QTest.keyClick(window.figure.field.edit, Qt.Key.Key_Return)
+    assert not window.figure.isVisible()
     now = window.desk.session.rig
     assert now is not None and now.trailer is not None
     assert now.trailer.ratings.coupler_tongue.value == pytest.approx(500 * LB)  # type: ignore[union-attr]
-    assert field == "ratings.coupler_tongue"
 
 
 def test_states_are_chosen_and_say_their_worst(window: Window, qtbot: QtBot) -> None:
@@ -269,8 +269,9 @@ def test_an_impossible_measure_is_questioned_in_place(window: Window) -> None:
     edit = window.right.page(Step.CHASSIS).findChild(QLineEdit, "chassis-axle:0")
     type_into(edit, "90 ft")
     field = edit.parentWidget()
-    said = field.findChild(QLabel, "error")
-    assert said.isVisible() and "outside" in said.text()
+    assert isinstance(field, Field) and field.error.isVisible() and "outside" in field.error.text()
+    beside = field.error.geometry()
+    assert beside.right() < field.mapTo(window, field.rect().topLeft()).x(), "it lies over the field or what is below it"
 
 
 def test_the_field_in_hand_is_drawn_on_the_chassis(window: Window) -> None:

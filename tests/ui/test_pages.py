@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 import pytest
 from msgspec.structs import replace
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QPoint, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QComboBox, QLabel, QLineEdit, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
@@ -146,8 +146,10 @@ def test_a_gooseneck_has_its_own_window_shown_and_typed(window: Window, qtbot: Q
 
 def test_a_rule_is_typed_after_a_click_on_its_bar(window: Window, qtbot: QtBot) -> None:
     window.bench.grab()
-    spot = next(box for box, field in window.bench._spots if field == "rules.tongue")
-    qtbot.mouseClick(window.bench, Qt.MouseButton.LeftButton, pos=spot.center().toPoint())
+    spot = next(s for s in window.bench._spots if s.field == "rules.tongue")
+    qtbot.mouseClick(window.bench, Qt.MouseButton.LeftButton, pos=QPoint(int(spot.box.mid_x), int(spot.box.mid_y)))
+    assert window.figure is not None
+    window.figure.rule.click()
     focus = QApplication.focusWidget()
     assert isinstance(focus, QLineEdit) and focus.accessibleName() == "Tongue share, at least"
     area = window.right._areas[1]
@@ -300,11 +302,9 @@ def test_two_rigs_are_shown_beside_each_other(window: Window, qtbot: QtBot) -> N
 
 
 def test_a_rating_can_be_answered_with_not_rated(window: Window) -> None:
-    settle = window.bench._spots
-    spot, field = next((b, f) for b, f in settle if f == "ratings.coupler_tongue")
-    window.ask_rating(spot, field)
-    assert window.rating is not None
-    window.rating.none.click()
+    window.ask_figure(next(s for s in window.bench._spots if s.field == "ratings.coupler_tongue"))
+    assert window.figure is not None
+    window.figure.none.click()
     assert rig_of(window).trailer.ratings.coupler_tongue == NOT_RATED  # type: ignore[union-attr]
     assert window.desk.solved is not None and window.desk.solved.check("coupler:tongue") is None
     page = go(window, 1)

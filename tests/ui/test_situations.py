@@ -4,7 +4,7 @@ from collections.abc import Callable
 from pathlib import Path
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QEvent, QPointF, QRectF, Qt
+from PyQt6.QtCore import QEvent, QPointF, Qt
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
@@ -23,6 +23,8 @@ from frelt.core.model.item import Placement
 from frelt.core.model.rig import Rig
 from frelt.core.model.ties import Link
 from frelt.core.solve import solve
+from frelt.drawing.layout import Box
+from frelt.drawing.overlay.limits import Spot
 from frelt.formats.document import encode
 from frelt.ui.frame.tables import read_in
 from frelt.ui.frame.window import Window
@@ -173,11 +175,11 @@ def test_a_rating_asked_on_the_bench_says_what_it_is_and_where_its_plate_is(fres
     for field in asked:
         check = solved.about(field)
         assert check is not None
-        window.ask_rating(QRectF(100, 300, 50, 20), field)
-        assert window.rating is not None and window.rating.heading.text() == check.subject.upper()
-        assert KINDS[check.kind].plate in window.rating.where.text()
-    window.ask_rating(QRectF(100, 300, 50, 20), "vehicle.ratings.payload")
-    assert "COUPLER" not in window.rating.heading.text() and "coupler" not in window.rating.where.text()  # type: ignore[union-attr]
+        window.ask_figure(Spot(Box(100, 300, 50, 20), None, field))
+        assert window.figure is not None and window.figure.heading.text() == check.subject.upper()
+        assert KINDS[check.kind].plate in window.figure.where.text()
+    window.ask_figure(Spot(Box(100, 300, 50, 20), None, "vehicle.ratings.payload"))
+    assert "COUPLER" not in window.figure.heading.text() and "coupler" not in window.figure.where.text()  # type: ignore[union-attr]
 
 
 def test_a_seat_in_which_somebody_sits_is_taken_out_with_him_and_told(fresh: Callable[[Document], Window]) -> None:

@@ -51,8 +51,8 @@ def test_zero_on_a_plate_is_refused_in_place_and_a_file_of_zeros_opens_with_a_fu
         edit.selectAll()
         QTest.keyClicks(edit, "0")
         QTest.keyClick(edit, Qt.Key.Key_Return)
-        said = [e.text() for e in edit.parentWidget().findChildren(QLabel, "error")]  # type: ignore[union-attr]
-        assert said == ["No plate says 0: type “not rated” where there is none, or clear the field while it is unread."]
+        said = edit.parentWidget().error.text()  # type: ignore[union-attr]
+        assert said == "No plate says 0: type “not rated” where there is none, or clear the field while it is unread."
         edit.setText(edit.property("shown"))
     assert window.desk.session.document is before
     path = tmp_path / "zeros.frelt.json"

@@ -13,7 +13,17 @@ from ..shapes import Shape, Text, line, rect
 from .lettering import caption, mark
 
 ROW = 47.0
-Spots = tuple[tuple[Box, str], ...]  # where a rating can be typed, and its field
+
+
+class Spot(Struct, frozen=True):
+    """What can be clicked: where a load is told, the check it is held against, and the field of its rating or rule."""
+
+    box: Box
+    check: Check | None
+    field: str = ""
+
+
+Spots = tuple[Spot, ...]
 
 
 class Bar(Struct, frozen=True):
@@ -111,7 +121,7 @@ def _mass(check: Check, title: str, units: Units) -> Bar:
 
 
 def limits(solved: Solved, scope: Sequence[Check], sheet: Sheet, units: Units, drawn: str) -> tuple[tuple[Shape, ...], Spots]:
-    """The bars of the whole carrier drawn, with the areas on which a rating can be typed and their fields."""
+    """The bars of the whole carrier drawn, and what of them can be clicked."""
     area = sheet.limits
     known, counted = solved.known
     title = "Whole rig" if len(solved.rig.carriers) == 1 else f"Whole {drawn}"
@@ -123,7 +133,7 @@ def limits(solved: Solved, scope: Sequence[Check], sheet: Sheet, units: Units, d
     y = area.top + 26
     for bar in bars(solved, scope, units, drawn, int((area.bottom + 6 - y) // ROW)):
         made += _row(Box(area.left, y, area.width, ROW), bar)
-        spots.append((Box(area.left, y + 16, area.width - 20, 18), bar.check.field))
+        spots.append(Spot(Box(area.left, y, area.width, ROW - 3), bar.check, bar.check.field))
         y += ROW
     return tuple(made), tuple(spots)
 

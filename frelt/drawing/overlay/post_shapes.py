@@ -8,14 +8,14 @@ from ...core.judge.marks import mark_of
 from ..layout import Box, Sheet
 from ..shapes import Path, Shape, Text, line, polygon, rect
 from .lettering import Lettering, caption, mark
-from .limits import Spots
+from .limits import Spot, Spots
 from .posts import BAR, COLUMN, MANY, NARROW_BAR, RATED_AT, Post, place_posts
 
 
 def post_shapes(
     made: Sequence[Post], sheet: Sheet, units: Units, lettering: Lettering, hint: bool = True
 ) -> tuple[tuple[Shape, ...], Spots]:
-    """The posts, with the areas on which a rating can be typed and their fields. hint: say that it can."""
+    """The posts, and what of them can be clicked. hint: say that a rating can be typed there."""
     columns = place_posts(made, sheet.posts)
     shapes: list[Shape] = []
     if not columns:
@@ -25,9 +25,7 @@ def post_shapes(
     for post, column in zip(made, columns, strict=True):
         shapes += _bar(post, column, line_y, sheet)
         shapes += _words(post, column, units, lettering)
-        spots.append(
-            (Box(column.left + _wide(column) + 10, column.top + 38, column.width - _wide(column) - 12, 32), post.field)
-        )
+        spots.append(Spot(Box(column.left - 4, column.top, column.width - 4, column.height), post.check, post.field))
     known = sorted((c.left, c.left + _wide(c) + 8) for post, c in zip(made, columns, strict=True) if post.rating)
     shapes += [line("post.rating", (x0 - 6, line_y), (x1 - 2, line_y)) for x0, x1 in known]
     shapes += [line("post.between", (a - 2, line_y), (b - 6, line_y)) for (_, a), (b, _) in itertools.pairwise(known)]

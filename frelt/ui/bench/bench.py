@@ -33,9 +33,9 @@ class Bench(Drawings):
             return
         if event.button() != Qt.MouseButton.LeftButton:
             return
-        spot = next(((box, field) for box, field in self._spots if field and box.contains(at)), None)
+        spot = self.spot_at(at)
         if spot is not None:
-            self.rating_asked.emit(*spot)
+            self.figure_asked.emit(spot)
             return
         if self.headings.press(at):
             return
@@ -72,10 +72,13 @@ class Bench(Drawings):
             self.item_drag.move(at, self.layout_now, free)
         else:
             grip = self.handles.cursor(at, self.layout_now) if self.layout_now is not None else None
-            over = any(box.contains(at) and field for box, field in self._spots)
-            held = bool(self.item_at(at))
+            over, held = self.spot_at(at) is not None, bool(self.item_at(at))
             shape = (
-                Qt.CursorShape.IBeamCursor if over else Qt.CursorShape.OpenHandCursor if held else Qt.CursorShape.ArrowCursor
+                Qt.CursorShape.PointingHandCursor
+                if over
+                else Qt.CursorShape.OpenHandCursor
+                if held
+                else Qt.CursorShape.ArrowCursor
             )
             self.setCursor(shape if grip is None else grip)
 

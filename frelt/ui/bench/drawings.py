@@ -24,7 +24,7 @@ from ...drawing import carrier as carriers
 from ...drawing.layout import Box, Zoom, lay_out
 from ...drawing.overlay.centre import centre_shown
 from ...drawing.overlay.floor import floor as floor_shapes
-from ...drawing.overlay.limits import Spots, limits
+from ...drawing.overlay.limits import Spot, Spots, limits
 from ...drawing.overlay.post_shapes import post_shapes
 from ...drawing.overlay.posts import posts
 from ...drawing.overlay.tape import tape
@@ -53,12 +53,12 @@ VIEWS: tuple[View, ...] = ("plan", "side", "rear")
 
 
 class Drawings(QWidget):
-    """The drawings. rating_asked: where a rating or rule is to be typed, and the field it belongs to.
+    """The drawings. figure_asked: a load that was clicked, as a spot.
 
     first_painted: once, when the drawings have been seen; what can wait is made then.
     """
 
-    rating_asked = pyqtSignal(QRectF, str)
+    figure_asked = pyqtSignal(object)
     first_painted = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
@@ -68,7 +68,7 @@ class Drawings(QWidget):
         self.layout_now: Layout | None = None
         self._scenes: dict[View, Scene] = {}
         self._shown: Solved | None = None  # the rig that was painted last: what lies under the pointer is asked of it
-        self._spots: list[tuple[QRectF, str]] = []
+        self._spots: list[Spot] = []
         self._plates: list[Box] = []  # words on the floor [px]
         self.item_drag = ItemDrag(desk)
         self.ghost, self.bringing = Ghost(desk), Bringing(desk, self.item_drag)
@@ -197,7 +197,7 @@ class Drawings(QWidget):
     def _type_at(self, p: QPainter, made: tuple[tuple[Shape, ...], Spots]) -> None:
         """Paint shapes, and remember where a rating can be typed."""
         paint_shapes(p, made[0], self.desk.theme)
-        self._spots += [(rect(box), field) for box, field in made[1]]
+        self._spots += made[1]
 
     def _around(self, p: QPainter, solved: Solved, carrier: Carrier, layout: Layout) -> None:
         """Room to work and the walkable floor, while things are placed."""
@@ -359,6 +359,14 @@ class Drawings(QWidget):
             if box[0] <= u <= box[2] and box[1] <= v <= box[3] and group.item in there:
                 return group.item
         return ""
+
+    def spot_at(self, at: QPointF) -> Spot | None:
+        """The load that is told under a pixel."""
+        return next((s for s in self._spots if (s.check is not None or s.field) and rect(s.box).contains(at)), None)
+
+    def spot_of(self, check: Check) -> Spot | None:
+        """Where a check is told, if it is."""
+        return next((s for s in self._spots if s.check is not None and s.check.id == check.id), None)
 
     def partner_at(self, at: QPointF) -> str:
         """The carrier that the one drawn is hitched to, where a pixel lies beyond the hitch; or nothing."""

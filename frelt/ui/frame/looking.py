@@ -6,6 +6,8 @@ from msgspec.structs import replace
 
 from ...core.base.text import capital
 from ...core.space.levels import looked_at
+from ...drawing.layout import Box
+from ...drawing.overlay.limits import Spot
 from .desk import WORST
 from .step import THINGS, Step
 
@@ -62,6 +64,25 @@ class Looking:
         bench = self.window.bench
         bench.right_side = not bench.right_side
         bench.update()
+
+    def to_cause(self) -> None:
+        """To what the verdict speaks of: the things it is about in hand, or the card of the load that is too much."""
+        desk, bench, check = self.desk, self.window.bench, self.desk.worst_check()
+        rig = desk.rig
+        if check is None or rig is None:
+            return
+        there = [i for i in check.items if any(i == one.id for one in rig.items)]
+        if there:
+            desk.take_all(there)
+            bench.setFocus()
+            return
+        if bench.spot_of(check) is None:
+            other = next((c.id for c in rig.carriers if c is not desk.carrier), "")
+            if other:
+                desk.show_carrier(other)
+                bench.grab()  # so that its posts stand somewhere
+        middle = Box(bench.width() / 2 - 100, 8, 200, 60)
+        self.window.ask_figure(bench.spot_of(check) or Spot(middle, check, check.field))
 
     def walk(self) -> None:
         """Show or hide the floor a person can walk."""

@@ -1,7 +1,7 @@
 """The verdict line: one sentence on top, its fixes below it, one click each."""
 
 from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QPaintEvent
+from PyQt6.QtGui import QMouseEvent, QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from ...core.base.text import capital
@@ -33,9 +33,10 @@ class StatusMark(QWidget):
 
 
 class Verdict(QWidget):
-    """The top of the window. accept_asked: the finding that is spoken of is to be accepted."""
+    """The top of the window. accept_asked: the finding that is spoken of is to be accepted.  cause_asked: it was clicked."""
 
     accept_asked = pyqtSignal()
+    cause_asked = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -74,6 +75,11 @@ class Verdict(QWidget):
         for signal in (desk.changed, desk.state_changed, desk.looks_changed, desk.cures.ready):
             signal.connect(self.refresh)
         self.refresh()
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        """A click anywhere but on a button leads to what is spoken of."""
+        if event is not None and event.button() == Qt.MouseButton.LeftButton and event.position().x() < self.name.x():
+            self.cause_asked.emit()
 
     def refresh(self) -> None:
         """Say what the bench shows."""

@@ -33,7 +33,8 @@ from .verdict import Verdict
 from .windows import Windows
 
 if TYPE_CHECKING:
-    from ..widgets.rating import RatingEditor
+    from ...drawing.overlay.limits import Spot
+    from ..widgets.figure_card import FigureCard
 
 
 FRAME = (8, 36)  # what a window's frame may take [px]
@@ -54,7 +55,7 @@ class Window(QMainWindow):
         self.bench = Bench(desk)
         self.right = RightColumn(desk)
         self.strip = Strip(desk)
-        self.rating: RatingEditor | None = None
+        self.figure: FigureCard | None = None
         self.message, self.notices = Message(self.bench), Notices()
         self.keeping = Keeping(self)
         self.looking, self.panels, self.units = Looking(self), Windows(self), UnitMenus(desk)
@@ -90,7 +91,8 @@ class Window(QMainWindow):
         desk.looks_changed.connect(self._looks)
         desk.said.connect(self.message.say)
         self.verdict.accept_asked.connect(self.panels.accept)
-        self.bench.rating_asked.connect(self.ask_rating)
+        self.bench.figure_asked.connect(self.ask_figure)
+        self.verdict.cause_asked.connect(self.looking.to_cause)
         self.bench.first_painted.connect(self.right.show_page)
         self.bench.first_painted.connect(self.menus.fill)
         self.right.sheet_asked.connect(self.files.write_sheet)
@@ -174,14 +176,16 @@ class Window(QMainWindow):
 
     # looking
 
-    def ask_rating(self, spot: QRectF, field: str) -> None:
-        """Let a rating be typed at a spot of the bench, and a rule of the shop among the others under Chassis."""
-        if field.startswith("rules."):
-            self.desk.go(Step.CHASSIS)
-            self.right.edit_rule(field)
-            return
-        from ..widgets.rating import RatingEditor
+    def ask_figure(self, spot: "Spot") -> None:
+        """Show what makes a load, where its rating can be typed."""
+        from ..widgets.figure_card import FigureCard
 
-        if self.rating is None:
-            self.rating = RatingEditor(self.desk, self.bench)
-        self.rating.ask(spot, field)
+        if self.figure is None:
+            self.figure = FigureCard(self.desk, self.bench)
+            self.figure.rule_asked.connect(self._to_rule)
+        box = QRectF(spot.box.left, spot.box.top, spot.box.width, spot.box.height)
+        self.figure.ask(box, spot.check, spot.field)
+
+    def _to_rule(self, field: str) -> None:
+        self.desk.go(Step.CHASSIS)
+        self.right.edit_rule(field)

@@ -23,6 +23,7 @@ from ...core.base.text import capital
 from ...core.base.typed import NotUnderstood, read
 from ...core.base.units import Quantity, Units
 from ...core.base.value import FreltError
+from .bubble import Bubble
 from .text import Words, tip
 
 NO_PLATE = "no plate says 0: type “not rated” where there is none, or clear the field while it is unread"
@@ -85,7 +86,7 @@ class _Edit(QLineEdit):
 
 
 class Field(QWidget):
-    """A label and a line; below it, when what was typed is refused, why and how to type it.
+    """A label and a line; beside it, when what was typed is refused, why and how to type it.
 
     take: called with the text; raises NotUnderstood or FreltError to refuse it.
     """
@@ -104,10 +105,7 @@ class Field(QWidget):
         self.edit.setFixedWidth(104)
         self.edit.editingFinished.connect(self._finished)
         self.edit.focused.connect(self.focused)
-        self.error = Words()
-        self.error.setObjectName("error")
-        self.error.setWordWrap(True)
-        self.error.hide()
+        self.error = Bubble(self)
         self.label.setBuddy(self.edit)
         grid = QGridLayout(self)
         grid.setContentsMargins(0, 0, 0, 0)
@@ -115,7 +113,6 @@ class Field(QWidget):
         grid.setVerticalSpacing(2)
         grid.addWidget(self.label, 0, 0)
         grid.addWidget(self.edit, 0, 1)
-        grid.addWidget(self.error, 1, 0, 1, 2)
         grid.setColumnStretch(0, 1)
 
     def show_text(self, text: str, hint: str = "") -> None:
@@ -133,8 +130,7 @@ class Field(QWidget):
         """Say in place why the entry is refused, or nothing."""
         if why == self.error.text():
             return
-        self.error.setText(why)
-        self.error.setVisible(bool(why))
+        self.error.say(why)
         self.edit.setProperty("refused", bool(why))
         style = self.edit.style()
         if style is not None:

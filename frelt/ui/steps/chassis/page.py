@@ -46,7 +46,8 @@ class ChassisPage(Page):
         self.again.setWordWrap(True)
         self.library = LibraryLinks(desk)
         self.off = link("", self._take_off)
-        for widget in (self.carriers, self.named, self.again):
+        self._asked: tuple[str, set[str]] = ("", set())  # of which carrier, what was asked before
+        for widget in (self.carriers, self.named):
             self._box.addWidget(widget)
 
     def refresh(self) -> None:
@@ -78,9 +79,17 @@ class ChassisPage(Page):
         self.library.refresh()
         self.off.setText(f"Take the {_word(carrier)} off this rig")
         self.off.setVisible(several)
+        self._ask(carrier)
+
+    def _ask(self, carrier: Carrier) -> None:
+        """What cannot well be is listed at the end, where it moves no field, and told when it comes up."""
         asked = questions(carrier, self.desk.units)
         self.again.setText("\n".join(f"Look again: {q.words}" for q in asked))
         self.again.setVisible(bool(asked))
+        before, self._asked = self._asked, (carrier.id, {q.field for q in asked})
+        new = next((q for q in asked if q.field not in before[1]), None)
+        if new is not None and before[0] == carrier.id:
+            self.desk.said.emit(f"Look again: {new.words}")
 
     def _rebuild(self, carrier: Carrier | None) -> None:
         for kept in (self.rules, self.bars, self.library, self.off):
@@ -99,6 +108,7 @@ class ChassisPage(Page):
         layout.addStretch(1)
         self._content.setLayout(layout)
         self._box.addWidget(self._content, 1)
+        self._box.addWidget(self.again)
         for kept in (self.rules, self.bars, self.library, self.off):
             kept.setVisible(carrier is not None)
 
