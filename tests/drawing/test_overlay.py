@@ -86,7 +86,7 @@ def test_posts_stand_where_the_load_goes_to_the_ground_and_fill_to_their_share()
         [sheet.px("side", x, 0)[0] for x in (carrier.coupler_x, *(a.x for a in carrier.axles))]
     )  # type: ignore[union-attr]
     shapes, spots = post_shapes(made, sheet, US, RULER)
-    assert [field for _, field in spots] == [p.field for p in made]
+    assert [(s.field, s.check) for s in spots] == [(p.field, p.check) for p in made]
     fills = [s for s in shapes if isinstance(s, Path) and s.role.startswith("post.fill")]
     frames = [s for s in shapes if isinstance(s, Path) and s.role == "post"]
     line = next(s for s in shapes if isinstance(s, Path) and s.role == "post.rating").xy[1]
@@ -124,7 +124,7 @@ def test_posts_stand_where_the_load_goes_to_the_ground_and_fill_to_their_share()
 def test_bars_of_limits_lie_below_each_other_in_their_column() -> None:
     solved, _, sheet = drawn()
     shapes, spots = limits(solved, solved.checks, sheet, US, "trailer")
-    tops = [box.top for box, _ in spots]
+    tops = [s.box.top for s in spots]
     assert len(tops) >= 4 and all(b - a == pytest.approx(47.0) for a, b in pairwise(tops))
     known = next(s for s in shapes if isinstance(s, Text) and "limits known" in s.words)
     assert known.words == f"{solved.known[0]} of {solved.known[1]} limits known"

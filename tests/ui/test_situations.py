@@ -64,6 +64,7 @@ def test_tram_stops_are_tied_copied_taken_apart_and_undone_byte_for_byte(
     window = fresh(tram_with_trailer())
     desk, said = window.desk, []
     desk.said.connect(said.append)
+    desk.refused.connect(said.append)
     assert desk.rig is not None
     original = desk.rig
     tanks = [a for a, _, _ in original.tanks()]
@@ -102,6 +103,7 @@ def test_a_state_removed_takes_along_its_ties_and_acts_and_says_so(fresh: Callab
     window = fresh(tram_with_trailer())
     said: list[str] = []
     window.desk.said.connect(said.append)
+    window.desk.refused.connect(said.append)
     assert window.desk.edit(lambda r: without_state(r, "leaving"), "a state removed")
     assert len(said) == 1 and "one tie" in said[0]
     rig = window.desk.session.rig
@@ -121,6 +123,7 @@ def test_two_tables_of_one_name_while_a_tank_is_dragged(window: Window, qtbot: Q
     second.write_text("\n".join([HEAD, *rows]))
     desk, said = window.desk, []
     desk.said.connect(said.append)
+    desk.refused.connect(said.append)
     read_in(desk, first, Library.take_equipment, "things are in the catalog now")
     qtbot.waitUntil(lambda: any("40 things" in s for s in said), timeout=10_000)
     listed = [e.item.id for e in Library().equipment()]
@@ -157,6 +160,7 @@ def test_a_line_of_the_log_stays_when_what_is_beside_it_is_undone(window: Window
 def test_what_the_bench_shows_is_written_as_a_drawing_from_the_menu(window: Window, tmp_path: Path) -> None:
     said: list[str] = []
     window.desk.said.connect(said.append)
+    window.desk.refused.connect(said.append)
     state = window.desk.session.rig.states[1]  # type: ignore[union-attr]
     window.desk.show_state(state.id)
     window.files.drawing_to(tmp_path / "bench.svg")
@@ -187,6 +191,7 @@ def test_a_seat_in_which_somebody_sits_is_taken_out_with_him_and_told(fresh: Cal
     window = fresh(Document(rigs=(one,)))
     said: list[str] = []
     window.desk.said.connect(said.append)
+    window.desk.refused.connect(said.append)
     taken = next(p.seat for s in one.states for p in s.people if p.seat)
     people = sum(p.seat == taken for s in one.states for p in s.people)
     before = encode(window.desk.session.document)

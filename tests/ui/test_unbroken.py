@@ -159,7 +159,7 @@ def test_an_unexpected_error_writes_the_work_first_and_speaks_once(window: Windo
     window.desk.edit(lambda r: replace(r, note="precious"), "noted")
     keep = session.keep_safe
     session.keep_safe = lambda: (order.append("kept"), keep())[1]  # type: ignore[method-assign]
-    window.message.say = lambda words: order.append(words)  # type: ignore[method-assign]
+    window.message.refuse = lambda words: order.append(words)  # type: ignore[method-assign]
     faults = Faults(window)
     for _ in range(3):
         try:

@@ -10,9 +10,10 @@ from ...core.judge.marks import mark_of
 from ...core.solve import Solved
 from ..layout import Box, Sheet
 from ..shapes import Shape, Text, line, rect
-from .lettering import caption, mark
+from .lettering import Lettering, caption, mark
 
 ROW = 47.0
+CAPTION = 150.0  # px that the name of the side view takes, with its mark
 
 
 class Spot(Struct, frozen=True):
@@ -136,6 +137,24 @@ def limits(solved: Solved, scope: Sequence[Check], sheet: Sheet, units: Units, d
         spots.append(Spot(Box(area.left, y, area.width, ROW - 3), bar.check, bar.check.field))
         y += ROW
     return tuple(made), tuple(spots)
+
+
+def limits_line(
+    solved: Solved, scope: Sequence[Check], sheet: Sheet, units: Units, drawn: str, lettering: Lettering
+) -> tuple[tuple[Shape, ...], Spots]:
+    """Where there is no room for bars: the worst of them in the line above the side view, how many more there are, and their key."""
+    made = sorted(bars(solved, scope, units, drawn), key=lambda b: b.check.rank)
+    if not made:
+        return (), ()
+    first, room = made[0], sheet.side.width - CAPTION
+    more = f"; {len(made) - 1} more: F2" if len(made) > 1 else "; F2"
+    listed = (f"{first.title}: {first.words}{more}", f"{first.title}{more}", f"{len(made)} limits: F2")
+    words = next((w for w in listed if lettering.measure(w, "small", 600, True) < room), listed[-1])
+    own, wide, y = mark_of(first.check), lettering.measure(words, "small", 600, True), sheet.side.top + 2
+    ink = own if own in ("over", "tight") else "ink"
+    right = sheet.side.right
+    shapes: list[Shape] = [Text(right, y, words, ink, "small", 600, True, "end"), *mark(own, right - wide - 12, y - 5, 12)]
+    return tuple(shapes), (Spot(Box(right - wide - 22, y - 14, wide + 24, 20), first.check, first.check.field),)
 
 
 def _row(box: Box, bar: Bar) -> list[Shape]:

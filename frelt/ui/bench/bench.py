@@ -148,7 +148,7 @@ class Bench(Drawings):
         """A catalog entry let go over a drawing stands there."""
         assert event is not None
         if self.desk.session.rig is None:
-            self.desk.said.emit("First take a chassis, under Job.")
+            self.desk.refused.emit("First take a chassis, under Job.")
         self._bring(event)
         self.bringing.let_go()
         self.setFocus()
@@ -201,7 +201,7 @@ class Bench(Drawings):
             return
         item = solved.rig.item(item_id)
         if item.locked:
-            self.desk.said.emit(f"{item.name} is locked; L unlocks it.")
+            self.desk.refused.emit(f"{item.name} is locked; L unlocks it.")
             return
         d = self.desk.units.step * steps
         hung = not solved.frames.decks[item.place.deck].stands

@@ -24,7 +24,7 @@ from ...drawing import carrier as carriers
 from ...drawing.layout import Box, Zoom, lay_out
 from ...drawing.overlay.centre import centre_shown
 from ...drawing.overlay.floor import floor as floor_shapes
-from ...drawing.overlay.limits import Spot, Spots, limits
+from ...drawing.overlay.limits import Spot, Spots, limits, limits_line
 from ...drawing.overlay.post_shapes import post_shapes
 from ...drawing.overlay.posts import posts
 from ...drawing.overlay.tape import tape
@@ -169,10 +169,16 @@ class Drawings(QWidget):
             said = first_of(self._scope(solved))
             part(p, layout.plan, lambda: paint_worst(p, desk, said, self.item_drag.view, layout, room))
         self._spots = []
-        if layout.limits.width() > 50:
-            made = partial(limits, solved, self._scope(solved), layout.sheet, desk.units, self._drawn())
-            part(p, layout.limits, lambda: self._type_at(p, made()))
+        self._limits(p, solved, layout)
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
+
+    def _limits(self, p: QPainter, solved: Solved, layout: Layout) -> None:
+        """The limits of the whole rig as bars, or the worst of them in one line."""
+        scope, units, drawn = self._scope(solved), self.desk.units, self._drawn()
+        if layout.limits.width() > 50:
+            part(p, layout.limits, lambda: self._type_at(p, limits(solved, scope, layout.sheet, units, drawn)))
+        else:
+            part(p, layout.side, lambda: self._type_at(p, limits_line(solved, scope, layout.sheet, units, drawn, fonts)))
 
     def _laid_out(self) -> Layout:
         """Where everything stands; in a drag as it stood, since what moves lies over its picture."""

@@ -1,5 +1,7 @@
 """Sight tubes: one a tank. Drag the fill, drag the ends of the range; the line that ratings allow is marked."""
 
+from typing import TYPE_CHECKING
+
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
@@ -18,6 +20,9 @@ from ..frame.painting import painter_on
 from ..widgets.text import tip
 from .tube import LABEL, Tube, called, row, short, triangle
 
+if TYPE_CHECKING:
+    from .fill_card import FillCard
+
 GRIP = 9.0
 MOST_UPRIGHT = 5
 
@@ -30,10 +35,11 @@ class SightTubes(QWidget):
         self.desk = desk
         self.chosen = 0
         self._grip: tuple[str, str] | None = None
+        self._card: FillCard | None = None
         self._shown: tuple[object, ...] = ()
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setAccessibleName(
-            "Sight tubes: up and down change the fill, with Shift the top of the range, with Ctrl its bottom"
+            "Sight tubes: up and down change the fill, with Shift the top of the range, with Ctrl its bottom; Return types it"
         )
         self.setMinimumHeight(210)
         self.setSizePolicy(QSizePolicy.Policy.Expanding, QSizePolicy.Policy.Expanding)
@@ -266,12 +272,33 @@ class SightTubes(QWidget):
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         assert event is not None
-        found = self._part_at(event.position())
-        if found is not None and event.button() == Qt.MouseButton.LeftButton:
+        found, figure = self._part_at(event.position()), self._figure_at(event.position())
+        if figure is not None and event.button() == Qt.MouseButton.LeftButton:
+            self._type(figure)
+        elif found is not None and event.button() == Qt.MouseButton.LeftButton:
             self.chosen = found[0]
             self._choose_state()
             self._grip = (found[1].address, found[2])
             self._drag(event.position())
+
+    def _figure_at(self, at: QPointF) -> int | None:
+        """The tube whose figure lies under a pixel."""
+        for n, tube in enumerate(self.tubes()):
+            below = QRectF(tube.box.left() - 24, tube.box.bottom() + 6, tube.box.width() + 38, self.height())
+            beside = QRectF(tube.box.right() + 9, tube.box.top() - 7, self.width(), tube.box.height() + 14)
+            if (below if tube.upright else beside).contains(at):
+                return n
+        return None
+
+    def _type(self, n: int, first: str = "") -> None:
+        """Let the figures of a tube be typed."""
+        from .fill_card import FillCard
+
+        self.chosen = n
+        self._choose_state()
+        if self._card is None:
+            self._card = FillCard(self.desk, self)
+        self._card.ask(self.tubes()[n], first)
 
     def _choose_state(self) -> None:
         """A fill is changed in one state: out of “worst of all”, that is the state of the worst case."""
@@ -286,7 +313,9 @@ class SightTubes(QWidget):
         else:
             found = self._part_at(event.position())
             self.setCursor(
-                Qt.CursorShape.SizeVerCursor
+                Qt.CursorShape.IBeamCursor
+                if self._figure_at(event.position()) is not None
+                else Qt.CursorShape.SizeVerCursor
                 if found and found[1].upright
                 else Qt.CursorShape.SizeHorCursor
                 if found
@@ -337,6 +366,9 @@ class SightTubes(QWidget):
         assert event is not None
         tubes = self.tubes()
         key = event.key()
+        if tubes and (key in (Qt.Key.Key_Return, Qt.Key.Key_Enter) or event.text()[:1].isdigit()):
+            self._type(min(self.chosen, len(tubes) - 1), event.text() if event.text()[:1].isdigit() else "")
+            return
         if not tubes or key not in (Qt.Key.Key_Up, Qt.Key.Key_Down, Qt.Key.Key_Left, Qt.Key.Key_Right):
             super().keyPressEvent(event)
             return

@@ -85,6 +85,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("level", "A level higher or lower in the plan, where things are stacked", "On the bench", "PgUp, PgDown"),
     Action("drop", "Put the item down; give up a drag", "On the bench", "Esc"),
     Action("tube-fill", "Change the fill shown; left and right choose the tank", "On the sight tubes", "Up, Down"),
+    Action("tube-type", "Type the fill and its range", "On the sight tubes", "Return"),
     Action("tube-top", "Change the top of the range", "On the sight tubes", "Shift+Up, Shift+Down"),
     Action("tube-bottom", "Change the bottom of the range", "On the sight tubes", "Ctrl+Up, Ctrl+Down"),
     Action("day-look", "Look five minutes earlier or later", "On the day", "Left, Right"),

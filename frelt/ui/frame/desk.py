@@ -52,7 +52,8 @@ class Desk(QObject):
     offer_changed = pyqtSignal()  # what the catalog offers
     ghost_changed = pyqtSignal()  # where that would stand
     closing = pyqtSignal()
-    said = pyqtSignal(str)  # a line for the message bar
+    said = pyqtSignal(str)  # what was done, a line
+    refused = pyqtSignal(str)  # why something was not done, a line
     kept_safe = pyqtSignal(str)  # why the work could not be kept safe, or nothing
     asked = pyqtSignal(str)  # the dimension a field is about, to be drawn
 
@@ -170,7 +171,7 @@ class Desk(QObject):
         """The level above or below of what is drawn; all of them are one of the stops."""
         count = len(self.levels)
         if not count:
-            self.said.emit("Nothing is stacked here: there is one level.")
+            self.refused.emit("Nothing is stacked here: there is one level.")
             return
         at = ((count if self.level_shown is None else self.level_shown) + step) % (count + 1)
         self.look_at(self.close_up, None if at == count else at)
@@ -218,7 +219,7 @@ class Desk(QObject):
         try:
             told = self.session.edit(make(rig), words, merge)
         except (FreltError, KeyError) as err:
-            self.said.emit(f"{capital(str(err))}.")
+            self.refused.emit(f"{capital(str(err))}.")
             self.changed.emit()
             return False
         if told:

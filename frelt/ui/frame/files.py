@@ -106,7 +106,7 @@ class Files(QObject):
     def write_sheet(self) -> None:
         rig = self.desk.session.rig
         if rig is None:
-            self.desk.said.emit("There is no rig to write a load sheet of.")
+            self.desk.refused.emit("There is no rig to write a load sheet of.")
             return
         name, _ = QFileDialog.getSaveFileName(
             self._over, "Write the load sheet", str(self._folder() / "load-sheet.pdf"), "PDF (*.pdf)"
@@ -125,7 +125,7 @@ class Files(QObject):
     def write_drawing(self) -> None:
         """Ask where, and write the carrier drawn in the state drawn; the name's end says which kind of file."""
         if self.desk.session.rig is None:
-            self.desk.said.emit("There is no rig to draw.")
+            self.desk.refused.emit("There is no rig to draw.")
             return
         name, _ = QFileDialog.getSaveFileName(
             self._over, "Write the drawing", str(self._folder() / "bench.svg"), "SVG (*.svg);;DXF in millimeters (*.dxf)"
@@ -150,7 +150,7 @@ class Files(QObject):
     def write_placard(self, found: "RoadFill | None", order: tuple[str, ...] | None) -> None:
         """Ask where, and write the placard of a road fill."""
         if found is None or found.exact or not found.shown:
-            self.desk.said.emit("There is no road fill to write a placard of.")
+            self.desk.refused.emit("There is no road fill to write a placard of.")
             return
         name, _ = QFileDialog.getSaveFileName(
             self._over, "Write the placard", str(self._folder() / "road-fill.pdf"), "PDF (*.pdf)"
@@ -171,9 +171,9 @@ class Files(QObject):
         try:
             write_atomically(path, make())
         except FreltError as err:
-            self.desk.said.emit(f"{path}: {err}.")
+            self.desk.refused.emit(f"{path}: {err}.")
         except OSError as err:
-            self.desk.said.emit(f"{path}: {err.strerror or err}; nothing was written.")
+            self.desk.refused.emit(f"{path}: {err.strerror or err}; nothing was written.")
         else:
             self.desk.said.emit(f"{what} written: {path}.")
 
@@ -227,6 +227,6 @@ class Files(QObject):
             self.changed_elsewhere.emit()
             return False
         except FreltError as err:
-            self.desk.said.emit(f"{capital(str(err))}.")
+            self.desk.refused.emit(f"{capital(str(err))}.")
             return False
         return True

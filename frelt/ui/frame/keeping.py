@@ -78,12 +78,12 @@ class Keeping(QObject):
         try:
             theirs = session.theirs()
         except FreltError as err:
-            self._desk.said.emit(f"{capital(str(err))}.")
+            self._desk.refused.emit(f"{capital(str(err))}.")
             return
         rig = session.rig
         same: tuple[Rig, ...] = tuple(r for r in theirs.rigs if rig is not None and r.id == rig.id) or theirs.rigs
         if rig is None or not same:
-            self._desk.said.emit("The file holds no rig now.")
+            self._desk.refused.emit("The file holds no rig now.")
             return
         self._window.panels.beside_of(same[0], f"{same[0].name} (in the file)")
 
@@ -128,6 +128,6 @@ class Keeping(QObject):
             self.ask()
             return
         except FreltError as err:
-            self._desk.said.emit(f"{capital(str(err))}.")
+            self._desk.refused.emit(f"{capital(str(err))}.")
             return
         self._window.notices.drop(ELSEWHERE)

@@ -40,7 +40,7 @@ class Looking:
         """Vehicle and trailer from end to end, or one of them with the other broken off."""
         rig = self.desk.rig
         if rig is None or len(rig.carriers) < 2:
-            self.desk.said.emit("There is one carrier here: hitch another to it under Job.")
+            self.desk.refused.emit("There is one carrier here: hitch another to it under Job.")
             return
         self.desk.whole_pair = not self.desk.whole_pair
         self.desk.carrier_changed.emit()

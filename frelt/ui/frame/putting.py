@@ -40,11 +40,11 @@ def _called(entry: Entry, desk: Desk) -> Entry:
 def put(desk: Desk, entry_id: str) -> None:
     """Put a catalog entry where it was shown to stand, in hand; says why where that cannot be."""
     if desk.session.rig is None or desk.carrier is None:
-        desk.said.emit("First take a chassis, under Job.")
+        desk.refused.emit("First take a chassis, under Job.")
         return
     made = placed(desk, entry_id)
     if made is None:
-        desk.said.emit("That entry is no longer in the catalog.")
+        desk.refused.emit("That entry is no longer in the catalog.")
     elif desk.edit(lambda _: made.rig, f"{made.item.name} added"):
         desk.take(made.item.id)
 

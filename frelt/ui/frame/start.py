@@ -39,7 +39,7 @@ def build(file: Path | None = None, demo: bool = False) -> Window:
     window = Window(desk)
     window.bench.setFocus()
     if wrong:
-        window.message.say(f"{capital(wrong)}.")
+        window.message.refuse(f"{capital(wrong)}.")
     else:
         window.files.tell_opened()
     return window
@@ -97,6 +97,6 @@ class Faults:
         failed = self._window.desk.session.keep_safe()
         traceback.print_exception(kind, error, trace)
         kept = f"It could not be kept safe ({failed}): save it under another name" if failed else "Your work is kept"
-        self._window.message.say(
+        self._window.message.refuse(
             f"Something went wrong in Frelt ({kind.__name__}: {plain(str(error))}). {kept}; what you did last may be missing."
         )

@@ -30,8 +30,11 @@ QLabel#bubble {{ color: {c.over}; background: {c.field}; border: 1px solid {c.ov
 QLabel#again {{ color: {c.tight}; font-weight: 500; }}
 QWidget#notice {{ background: {c.tight_fill}; border-bottom: 1px solid {c.hairline}; }}
 QLabel#notice-words {{ color: {c.ink}; }}
-QLabel#message {{ color: {c.ink}; background: {c.hand_fill}; padding: 6px 12px; border-radius: 4px; }}
+QFrame#message {{ background: {c.hand_fill}; border: 1px solid {c.hand}; border-radius: 4px; }}
+QFrame#message[refused="true"] {{ background: {c.field}; border: 2px solid {c.over}; }}
+QLabel#message-kind {{ color: {c.over}; font-weight: 600; }}
 QLabel#sentence {{ font-size: 20px; font-weight: 600; }}
+QLabel#sentence[long="true"] {{ font-size: 16px; }}
 QLabel#quiet {{ color: {c.soft}; font-size: 13px; }}
 QLabel#rigname {{ font-size: 16px; font-weight: 600; }}
 QLineEdit, QComboBox, QPlainTextEdit, QListWidget, QTableWidget {{

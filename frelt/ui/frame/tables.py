@@ -42,7 +42,7 @@ def read_in(desk: Desk, path: Path, take: Take, came: str, then: Callable[[], ob
     try:
         data = read_file(path, MOST_BYTES, "a table")
     except FreltError as err:
-        desk.said.emit(f"{capital(str(err))}.")
+        desk.refused.emit(f"{capital(str(err))}.")
         return
 
     def work(running: Running) -> int:
@@ -55,7 +55,7 @@ def read_in(desk: Desk, path: Path, take: Take, came: str, then: Callable[[], ob
     def failed(err: Exception) -> None:
         if not isinstance(err, FreltError | OSError):
             raise err
-        desk.said.emit(f"{capital(str(err))}.")
+        desk.refused.emit(f"{capital(str(err))}.")
 
     desk.jobs.start(TABLE, work, done, failed)
 
@@ -93,6 +93,6 @@ def write_out(desk: Desk, path: Path, content: bytes, written: str) -> None:
     try:
         write_atomically(path, content)
     except OSError as err:
-        desk.said.emit(f"{path}: {err.strerror or err}.")
+        desk.refused.emit(f"{path}: {err.strerror or err}.")
         return
     desk.said.emit(f"{written} written: {path}.")

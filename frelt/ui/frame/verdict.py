@@ -1,7 +1,7 @@
 """The verdict line: one sentence on top, its fixes below it, one click each."""
 
 from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QMouseEvent, QPaintEvent
+from PyQt6.QtGui import QMouseEvent, QPaintEvent, QResizeEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from ...core.base.text import capital
@@ -9,6 +9,7 @@ from ...core.judge.accepted import may_be
 from ...core.judge.check import KINDS
 from ...core.judge.marks import is_broken, mark_of
 from ...core.report.verdict import first_of, speaking, spoken, verdict
+from ...paint import fonts
 from ..bench.brush import mark
 from ..widgets.text import Words, literal, tip
 from .desk import WORST, Desk
@@ -16,6 +17,7 @@ from .painting import painter_on
 
 MOST_FIXES = 3
 HEIGHT = 82
+MOST_LINES = 2  # of the sentence as it is set large
 
 
 class StatusMark(QWidget):
@@ -97,6 +99,7 @@ class Verdict(QWidget):
             self.mark.status = "unknown" if check is None else mark_of(check)
             kind = KINDS.get(check.kind) if check is not None else None
             tip(self.words, "" if kind is None else f"{kind.title}: {kind.plate}. Source: {kind.source}.")
+        self._fit()
         self.mark.update()
         units = desk.units
         length = {"in": "inches", "ft-in": "feet, inches", "mm": "millimeters", "m": "meters"}[units.length]
@@ -104,6 +107,21 @@ class Verdict(QWidget):
         saved = "not saved" if desk.session.dirty or desk.session.path is None else "saved"
         self.about.setText(f"{length} · {mass} · {saved}")
         self._show_fixes()
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        super().resizeEvent(event)
+        self._fit()
+
+    def _fit(self) -> None:
+        """A sentence that is long for the window is set smaller, so that all of it is read."""
+        room = max(self.width() - 320, 300)
+        long = len(fonts.wrap(self.words.text(), room, "figure", 600, False)) > MOST_LINES
+        if long != bool(self.words.property("long")):
+            self.words.setProperty("long", long)
+            style = self.words.style()
+            if style is not None:
+                style.unpolish(self.words)
+                style.polish(self.words)
 
     def _show_fixes(self) -> None:
         while (taken := self._fixes.takeAt(0)) is not None:

@@ -56,7 +56,7 @@ class Window(QMainWindow):
         self.right = RightColumn(desk)
         self.strip = Strip(desk)
         self.figure: FigureCard | None = None
-        self.message, self.notices = Message(self.bench), Notices()
+        self.message, self.notices = Message(self), Notices()
         self.keeping = Keeping(self)
         self.looking, self.panels, self.units = Looking(self), Windows(self), UnitMenus(desk)
         self._put_together()
@@ -90,6 +90,7 @@ class Window(QMainWindow):
         desk.changed.connect(self._title)
         desk.looks_changed.connect(self._looks)
         desk.said.connect(self.message.say)
+        desk.refused.connect(self.message.refuse)
         self.verdict.accept_asked.connect(self.panels.accept)
         self.bench.figure_asked.connect(self.ask_figure)
         self.verdict.cause_asked.connect(self.looking.to_cause)

@@ -62,7 +62,7 @@ class Windows:
 
         desk = self.window.desk
         if len(desk.session.document.rigs) < 2:
-            desk.said.emit("There is one rig here: copy it under Job, change the copy, and compare them.")
+            desk.refused.emit("There is one rig here: copy it under Job, change the copy, and compare them.")
             return
         self._show(Beside(desk, self.window))
 

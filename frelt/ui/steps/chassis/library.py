@@ -62,7 +62,7 @@ class LibraryLinks(QWidget):
         try:
             path = self.desk.library.keep_chassis(carrier)
         except (FreltError, OSError) as err:
-            self.desk.said.emit(f"{capital(str(err))}.")
+            self.desk.refused.emit(f"{capital(str(err))}.")
             return
         self.desk.said.emit(f"Kept: {path}. It is listed under Job from now on; share the file as it is.")
 
@@ -98,7 +98,7 @@ class LibraryLinks(QWidget):
 
     def _attach(self) -> None:
         if self.desk.session.path is None:
-            self.desk.said.emit("Save the rig first: photos lie in a folder beside its file.")
+            self.desk.refused.emit("Save the rig first: photos lie in a folder beside its file.")
             return
         name, _ = QFileDialog.getOpenFileName(
             self, "Attach a photo", str(Path.home()), "Photos and scans (*.jpg *.jpeg *.png *.webp *.heic *.pdf)"
@@ -115,4 +115,4 @@ class LibraryLinks(QWidget):
             made = photos.attach(session.document, session.path, photo, carrier.name if carrier is not None else "")
             session.change(made, "photo attached")
         except FreltError as err:
-            self.desk.said.emit(f"{capital(str(err))}.")
+            self.desk.refused.emit(f"{capital(str(err))}.")

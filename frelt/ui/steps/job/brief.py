@@ -266,7 +266,7 @@ class BriefPage(QWidget):
         """Put everything on the list on the deck, side by side from the front, to be moved from there."""
         rig, carrier = self.desk.session.rig, self.desk.carrier
         if rig is None or carrier is None:
-            self.desk.said.emit("First take a chassis, under Job.")
+            self.desk.refused.emit("First take a chassis, under Job.")
             return
         made = list_on_deck(rig, carrier, self.worked().needed, stock.equipment(), new_id)
         if self.desk.edit(lambda _: made, "the list put on the deck"):

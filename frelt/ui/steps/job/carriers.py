@@ -240,7 +240,7 @@ class CarriersWindow(QDialog):
         try:
             made = on_carrier(rig, pair[0].chassis, new_id, self.crew)
         except FreltError as err:
-            self.desk.said.emit(f"{err}.")
+            self.desk.refused.emit(f"{err}.")
             return
         self.desk.session.add_rig(made, f"{rig.name} on {pair[0].chassis.name}")
         self.desk.show_state(WORST)
@@ -257,7 +257,7 @@ class CarriersWindow(QDialog):
             for one in made:
                 solve(one)
         except FreltError as err:
-            self.desk.said.emit(f"{err}.")
+            self.desk.refused.emit(f"{err}.")
             return
         shown = Beside(self.desk, self, {r.chassis.name: one for r, one in zip(pair, made, strict=True)})
         shown.show()

@@ -135,7 +135,7 @@ class ChassisList(QWidget):
         try:
             made = with_chassis(rig, chosen, new_id, self.desk.session.document.job.brief.crew)
         except FreltError as err:
-            self.desk.said.emit(f"{capital(str(err))}.")
+            self.desk.refused.emit(f"{capital(str(err))}.")
             return
         if self.desk.edit(lambda _: made, f"{chosen.name} hitched"):
             new = next(c for c in made.carriers if c not in rig.carriers)

@@ -197,7 +197,7 @@ class Sheet(QWidget):
         try:
             path = self.desk.library.keep_equipment(rig, item.id)
         except (FreltError, OSError) as err:
-            self.desk.said.emit(f"{capital(str(err))}.")
+            self.desk.refused.emit(f"{capital(str(err))}.")
             return
         self.desk.said.emit(f"Kept: {path}. It is listed first in the catalog; share the file as it is.")
         self.desk.catalog_changed.emit()

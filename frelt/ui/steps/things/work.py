@@ -31,7 +31,9 @@ class Work:
         held = self.desk.held
         if len(held) < least:
             how = "Take an item in hand first: click it, or press Tab on the bench."
-            self.desk.said.emit(how if least == 1 else "Take more in hand: hold Shift and click, or drag a frame around them.")
+            self.desk.refused.emit(
+                how if least == 1 else "Take more in hand: hold Shift and click, or drag a frame around them."
+            )
             return ()
         return held
 
@@ -42,7 +44,7 @@ class Work:
         try:
             rig = make(solved)
         except FreltError as err:
-            self.desk.said.emit(f"{capital(str(err))}.")
+            self.desk.refused.emit(f"{capital(str(err))}.")
             return False
         return self.desk.edit(lambda _: rig, words)
 
@@ -145,7 +147,7 @@ class Work:
         try:
             rig, copies = arrange.station_mirrored(solved, held, new_id)
         except FreltError as err:
-            self.desk.said.emit(f"{capital(str(err))}.")
+            self.desk.refused.emit(f"{capital(str(err))}.")
             return
         if self.desk.edit(lambda _: rig, f"{self._names()} on the other side, too"):
             self.desk.take_all(copies)
