@@ -120,6 +120,11 @@ class Bench(Drawings):
 
     def words_at(self, at: QPointF) -> str:
         """What stands under a pixel, by number and name, as rich text; or nothing."""
+        spot = self.spot_at(at)
+        if spot is not None and spot.check is not None and self._shown is not None:
+            from .told import told
+
+            return told(self._shown, spot.check, self.desk.units)
         view = self.view_at(at)
         tag = self.labels.under(view, at) if view is not None else None
         found = tag.items if tag is not None else (self.item_at(at),)

@@ -76,6 +76,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("unit-pressure", "Pressures in", "Units and look", "", "units.pressure_menu"),
     Action("unit-sides", "Sides are called", "Units and look", "", "units.sides_menu"),
     Action("shortcuts", "Keys", "Help", "F1", "panels.keys"),
+    Action("marks", "Marks and words", "Help", "Shift+F1", "panels.marks"),
     Action("about", "About Frelt", "Help", "", "panels.about"),
     Action("next", "Take the next item in hand, or the one before", "On the bench", "Tab, Shift+Tab"),
     Action("more", "Take one more in hand, or drag a frame around several", "On the bench", "Shift while clicking"),

@@ -1,17 +1,24 @@
 """The path: ten steps along a pull-tape, free to jump; what is not built yet is quiet."""
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
+from PyQt6.QtCore import QEvent, QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 
 from ...core.judge.check import KINDS
-from ...core.judge.marks import worst_mark
+from ...core.judge.marks import WORDS, worst_mark
 from ...paint.painter import write
 from ..bench.brush import mark
+from ..widgets.text import tip
 from .desk import Desk
 from .painting import painter_on
 from .step import Step
 from .steps import STEPS
+
+ABOUT = {
+    "known": "Whether every plate is read.",
+    "geometry": "The gravest finding of where things stand: room, reach, what stands beside what.",
+    "loads": "The gravest finding of what is carried, over every state and fill.",
+}
 
 
 class StepButton(QAbstractButton):
@@ -40,6 +47,17 @@ class StepButton(QAbstractButton):
             return "ok" if solved.loads is not None and solved.known[0] == solved.known[1] else "unknown"
         kinds = {k.id for k in KINDS.values() if (k.findings if judged == "geometry" else k.limits) is not None}
         return worst_mark(c for c in solved.checks if c.kind in kinds)
+
+    def event(self, event: QEvent | None) -> bool:
+        """What its mark stands for, when the pointer rests."""
+        if event is not None and event.type() == QEvent.Type.ToolTip:
+            said = ABOUT.get(self.entry.judged, "")
+            word = {str(k): w for k, w in WORDS.items()}.get(self.status(), "")
+            tip(
+                self,
+                f"{self.entry.title}: {word}. {said}" if word else self.entry.later or self.entry.title,
+            )
+        return super().event(event)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme = self.desk.theme

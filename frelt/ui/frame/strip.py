@@ -2,13 +2,14 @@
 
 from typing import NamedTuple
 
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
+from PyQt6.QtCore import QEvent, QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
+from ...core.base.text import capital
 from ...core.judge.check import Check
-from ...core.judge.marks import mark_of
-from ...core.judge.words import brief
+from ...core.judge.marks import WORDS, mark_of
+from ...core.judge.words import brief, sentence
 from ...core.report.verdict import speaking
 from ...core.solve import Solved
 from ...drawing.styles import STATUS_FILL
@@ -69,6 +70,19 @@ class StateCard(QAbstractButton):
             tip(self, f"{name}: {says}")
             self.update()
         self.setChecked(chosen)
+
+    def event(self, event: QEvent | None) -> bool:
+        """What it says in short, whole; made when the pointer rests."""
+        solved = self.desk.solved
+        if event is not None and event.type() == QEvent.Type.ToolTip and solved is not None and self.content is not None:
+            said = speaking(solved) if self.state_id == WORST else solved.by_state.first(self.state_id)
+            if said is not None:
+                name, word = self.content.name, WORDS[mark_of(said)]
+                tip(
+                    self,
+                    f"{name}: {word}. {capital(sentence(said, self.desk.units))}. Small columns: hitch and axles against their plates.",
+                )
+        return super().event(event)
 
     def words(self, solved: Solved) -> tuple[str, str, str]:
         """Name, what its worst check says, and its status."""

@@ -79,5 +79,5 @@ QTableWidget {{ gridline-color: {c.hairline}; }}
 QTableWidget::item {{ padding: 5px 4px; }}
 QTableWidget::item:focus {{ background: transparent; border: none; color: {c.ink}; }}
 QTableWidget::item:selected {{ background: {c.hand_fill}; color: {c.ink}; }}
-QDialog {{ background: {c.bench}; }}
+QDialog, QDialog QScrollArea, QWidget#marks {{ background: {c.bench}; border: none; }}
 """

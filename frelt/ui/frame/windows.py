@@ -84,6 +84,12 @@ class Windows:
 
         self._show(KeysWindow(self.window))
 
+    def marks(self) -> None:
+        """Every mark and word, explained."""
+        from .marks_window import MarksWindow
+
+        self._show(MarksWindow(self.window.desk, self.window))
+
     def about(self) -> None:
         """What this program is."""
         self.window.desk.said.emit(
