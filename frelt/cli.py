@@ -33,12 +33,13 @@ class _Parser(argparse.ArgumentParser):
         self.exit(BAD, f"frelt: {message}\n")
 
 
-def _parsers() -> tuple[_Parser, _Parser, _Parser, _Parser, _Parser]:
+def _parsers() -> dict[str, _Parser]:
+    """By the word that comes first; the window has none."""
     window = _Parser("frelt", description="Plan pressure washing rigs: what they put on axles, tires and coupler.")
     window.add_argument(
         "file",
         nargs="?",
-        help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h, frelt drawing -h",
+        help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h, frelt drawing -h, frelt things -h",
     )
     window.add_argument("--demo", action="store_true", help="open a copy of the demo shop's first rig")
     window.add_argument("--version", action="version", version=f"frelt {__version__}")
@@ -70,26 +71,40 @@ def _parsers() -> tuple[_Parser, _Parser, _Parser, _Parser, _Parser]:
     drawing.add_argument("--carrier", metavar="ID", default="", help="of a pair, the one drawn; the trailer unless given")
     drawing.add_argument("--whole", action="store_true", help="of a pair, both from end to end")
     drawing.add_argument("--units", choices=("us", "metric"), default="us")
-    return window, check, sheet, placard, drawing
+    things = _Parser("frelt things", description="Write the list of a rig's things as CSV or XLSX, by the name's end.")
+    things.add_argument("file", metavar="FILE")
+    things.add_argument("-o", "--output", metavar="OUT.csv|OUT.xlsx", required=True)
+    things.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
+    things.add_argument("--units", choices=("us", "metric"), default="us")
+    desktop = _Parser("frelt desktop", description="Put Frelt into the desktop's menu for this user, or take it out.")
+    desktop.add_argument("--remove", action="store_true", help="take the entry, the icon and the kind of file out again")
+    return {
+        "desktop": desktop,
+        "": window,
+        "check": check,
+        "sheet": sheet,
+        "placard": placard,
+        "drawing": drawing,
+        "things": things,
+    }
 
 
 def main(arguments: Sequence[str] | None = None) -> NoReturn:
     """Run the command line and exit with its status."""
     given = list(sys.argv[1:] if arguments is None else arguments)
-    window, check, sheet, placard, drawing = _parsers()
-    if given[:1] == ["check"]:
+    parsers = _parsers()
+    asked = given[0] if given and given[0] in parsers else ""
+    if asked == "check":
         try:
-            sys.exit(_check(check.parse_args(given[1:])))
+            sys.exit(_check(parsers[asked].parse_args(given[1:])))
         except BrokenPipeError:  # the reader has seen enough, as `| head` does
             sys.stdout = open(os.devnull, "w")  # noqa: SIM115
             sys.exit(OPEN)
-    if given[:1] == ["sheet"]:
-        sys.exit(_written(sheet.parse_args(given[1:]), "sheet"))
-    if given[:1] == ["placard"]:
-        sys.exit(_written(placard.parse_args(given[1:]), "placard"))
-    if given[:1] == ["drawing"]:
-        sys.exit(_written(drawing.parse_args(given[1:]), "drawing"))
-    options = window.parse_args(given)
+    if asked == "desktop":
+        sys.exit(_desktop(parsers[asked].parse_args(given[1:]).remove))
+    if asked:
+        sys.exit(_written(parsers[asked].parse_args(given[1:]), asked))
+    options = parsers[""].parse_args(given)
     gc.disable()  # what is made while starting lives on: collecting it only delays the first frame
     from .ui.frame.start import start
 
@@ -191,8 +206,32 @@ def _print(file: str, rig: RigReport) -> None:
     print("  A planning aid: weigh the rig before the road, and follow the makers' ratings.")
 
 
+def _desktop(remove: bool) -> int:
+    """Put the entry into the desktop's menu, or take it out."""
+    from .app import desktop_entry
+    from .app.settings import SettingsStore
+
+    try:
+        command = desktop_entry.program()
+        if remove:
+            done = desktop_entry.remove()
+        elif command is None:
+            raise FreltError("this is a checkout of the source; expected a program that was installed, by pipx say")
+        else:
+            done = desktop_entry.install(command)
+        SettingsStore().change(menu=not remove)
+    except (FreltError, OSError) as err:
+        _complain(str(err))
+        return BAD
+    for path in done:
+        print(plain(f"{'taken away' if remove else 'written'}: {path}"))
+    if not done:
+        print("nothing to do")
+    return OK
+
+
 def _written(options: argparse.Namespace, what: str) -> int:
-    """Write the load sheet, the placard or the drawing of a rig."""
+    """Write the load sheet, the placard, the drawing or the list of things of a rig."""
     units, status = US if options.units == "us" else METRIC, OK
     try:
         read = load_told(Path(options.file))
@@ -211,6 +250,10 @@ def _written(options: argparse.Namespace, what: str) -> int:
             made = sheet_pdf(document, rigs[0], units)
         elif what == "drawing":
             made = _drawn(rigs[0], units, options)
+        elif what == "things":
+            from .formats.things import things_file
+
+            made = things_file(Path(options.output).suffix, solve(rigs[0]), units)
         else:
             from .core.liquids.fill_order import fill_order
             from .core.liquids.road_caps import road_caps

@@ -6,7 +6,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-PACKAGING = Path(__file__).resolve().parent.parent / "packaging"
+PACKAGING = Path(__file__).resolve().parent.parent / "frelt" / "data" / "desktop"
 
 
 def run(*command: str) -> None:

@@ -214,7 +214,8 @@ def id_of(name: str) -> str:
 
 def file_name(name: str) -> str:
     """A name for a file: letters and digits of any script stay, whatever else becomes a hyphen."""
-    kept = "".join(c if c.isalnum() else "-" for c in unicodedata.normalize("NFC", name).lower()).strip("-")
+    parts = "".join(c if c.isalnum() else " " for c in unicodedata.normalize("NFC", name).lower()).split()
+    kept = "-".join(parts)
     return kept.encode()[:LONGEST].decode(errors="ignore").strip("-") or "unnamed"
 
 

@@ -16,29 +16,35 @@ DEMOS = (
 )
 
 
-def _user(variable: str, usual: str) -> Path:
-    """Frelt's folder below a base folder of the XDG Base Directory Specification 0.8; what is not absolute there counts as unset.
+def _base(variable: str, usual: str) -> Path:
+    """A base folder of the XDG Base Directory Specification 0.8; what is not absolute there counts as unset.
 
     By hand, because the library for it loads so much that the window opens a tenth later.
     """
     base = os.environ.get(variable, "")
-    return (Path(base) if os.path.isabs(base) else Path.home() / usual) / "frelt"
+    return Path(base) if os.path.isabs(base) else Path.home() / usual
+
+
+def data_home() -> Path:
+    """The folder in which the desktop looks for what a user has of his own."""
+    home = os.environ.get("FRELT_HOME")
+    return Path(home) / "share" if home else _base("XDG_DATA_HOME", ".local/share")
 
 
 def _data() -> Path:
-    return _user("XDG_DATA_HOME", ".local/share")
+    return _base("XDG_DATA_HOME", ".local/share") / "frelt"
 
 
 def config_dir() -> Path:
     """Settings; FRELT_HOME puts everything below one folder, for tests and trials."""
     home = os.environ.get("FRELT_HOME")
-    return Path(home) / "config" if home else _user("XDG_CONFIG_HOME", ".config")
+    return Path(home) / "config" if home else _base("XDG_CONFIG_HOME", ".config") / "frelt"
 
 
 def state_dir() -> Path:
     """Autosaves."""
     home = os.environ.get("FRELT_HOME")
-    return Path(home) / "state" if home else _user("XDG_STATE_HOME", ".local/state")
+    return Path(home) / "state" if home else _base("XDG_STATE_HOME", ".local/state") / "frelt"
 
 
 def demo_dir() -> Path:

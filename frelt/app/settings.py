@@ -18,7 +18,7 @@ MOST_RECENT = 8
 class Settings(Value, frozen=True, kw_only=True, omit_defaults=False):
     """length, mass, volume, pressure: the unit of each quantity.  sides: how sides are called.  rules: the rule set of new rigs.  recent: paths, newest first.
 
-    window: how wide and tall it was when it was closed last [px].
+    window: how wide and tall it was when it was closed last [px].  menu: whether it may put itself into the desktop's menu.
     """
 
     length: LengthUnit = "in"
@@ -30,6 +30,7 @@ class Settings(Value, frozen=True, kw_only=True, omit_defaults=False):
     rules: str = "us"
     recent: tuple[str, ...] = ()
     window: tuple[int, int] | None = None
+    menu: bool = True
 
     @property
     def units(self) -> Units:

@@ -19,7 +19,7 @@ class Action(Struct, frozen=True):
 
 
 ACTIONS: tuple[Action, ...] = (
-    Action("new", "New document", "Rig", "Ctrl+N", "files.new_document"),
+    Action("new", "New rig in a file of its own", "Rig", "Ctrl+N", "files.new_document"),
     Action("open", "Open …", "Rig", "Ctrl+O", "files.open_file"),
     Action("recent", "Open recent", "Rig", "", "files.recent_menu"),
     Action("demo", "Look at the demo shop", "Rig", "", "files.demo_menu"),
@@ -27,6 +27,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("save", "Save", "Rig", "Ctrl+S", "files.save"),
     Action("save-as", "Save as …", "Rig", "Ctrl+Shift+S", "files.save_as"),
     Action("sheet", "Load sheet as PDF …", "Rig", "Ctrl+P", "files.write_sheet"),
+    Action("things", "List of things as XLSX or CSV …", "Rig", "", "files.write_things"),
     Action("drawing", "Drawing as SVG or DXF …", "Rig", "", "files.write_drawing"),
     Action("quit", "Quit", "Rig", "Ctrl+Q", "close"),
     Action("undo", "Undo", "Edit", "Ctrl+Z", "desk.undo"),

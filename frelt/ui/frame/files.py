@@ -8,10 +8,11 @@ from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QMenu, QWidget
 
 from ...app.autosave import Autosave, Recovered, forget
+from ...app.library import file_name
 from ...app.places import own_demo
-from ...app.storage import Changed, write_atomically
+from ...app.storage import Changed, backup_of, write_atomically
 from ...core.base.text import capital
-from ...core.base.value import FreltError
+from ...core.base.value import BadInput, FreltError
 from ...core.model.document import Document
 from ..widgets.text import literal, tip
 from .desk import WORST, Desk
@@ -35,18 +36,40 @@ class Files(QObject):
         self.desk, self._over = desk, over
 
     def new_document(self) -> None:
+        """Start from an empty bench; what was open and unsaved is kept, and it is said where."""
+        left = self._left()
         self.desk.session.new(Document())
+        self.desk.take("")
+        self.desk.show_state(WORST)
+        self.opened.emit()
         self.desk.go(Step.JOB)
+        self.desk.said.emit(left)
 
     def open_path(self, path: Path) -> bool:
         """Open a file; on failure say why, and leave the bench as it is."""
-        done = self._try(lambda: self.desk.session.open(path))
-        if done:
-            self.desk.settings.opened(path)
-            self.desk.show_state(WORST)
-            self.opened.emit()
-            self.tell_opened()
-        return done
+        left = self._left()
+        try:
+            self.desk.session.open(path)
+        except BadInput as err:
+            self.desk.refused.emit(f"{path.name} was not opened: {_plainly(err, path)}.{_backup(path)}")
+            return False
+        except FreltError as err:
+            self.desk.refused.emit(f"{capital(str(err))}.")
+            return False
+        self.desk.settings.opened(path)
+        self.desk.show_state(WORST)
+        self.opened.emit()
+        self.desk.said.emit(left)
+        self.tell_opened()
+        return True
+
+    def _left(self) -> str:
+        """What is said of unsaved work when something else comes on the bench; nothing where all is saved or nothing was done."""
+        session = self.desk.session
+        if not session.dirty or not session.document.rigs:
+            return ""
+        name = session.path.name if session.path is not None else session.document.rigs[0].name
+        return f"Unsaved changes of {name} are kept: Rig, Bring back unsaved work."
 
     def tell_opened(self) -> None:
         """Say what of the file that was opened last was taken otherwise than it stands there."""
@@ -91,8 +114,7 @@ class Files(QObject):
 
     def save_as(self) -> bool:
         rig = self.desk.rig
-        plain = "".join(c if c.isalnum() else "-" for c in (rig.name if rig else "rig").lower()).strip("-")
-        start = str(self._folder() / f"{plain[:60]}.frelt.json")
+        start = str(self._folder() / f"{file_name(rig.name if rig else 'rig')}.frelt.json")
         name, _ = QFileDialog.getSaveFileName(self._over, "Save the rig as", start, FILTER)
         if not name:
             return False
@@ -108,9 +130,7 @@ class Files(QObject):
         if rig is None:
             self.desk.refused.emit("There is no rig to write a load sheet of.")
             return
-        name, _ = QFileDialog.getSaveFileName(
-            self._over, "Write the load sheet", str(self._folder() / "load-sheet.pdf"), "PDF (*.pdf)"
-        )
+        name, _ = QFileDialog.getSaveFileName(self._over, "Write the load sheet", self._called("load-sheet.pdf"), "PDF (*.pdf)")
         if name:
             self.sheet_to(Path(name))
 
@@ -128,7 +148,7 @@ class Files(QObject):
             self.desk.refused.emit("There is no rig to draw.")
             return
         name, _ = QFileDialog.getSaveFileName(
-            self._over, "Write the drawing", str(self._folder() / "bench.svg"), "SVG (*.svg);;DXF in millimeters (*.dxf)"
+            self._over, "Write the drawing", self._called("bench.svg"), "SVG (*.svg);;DXF in millimeters (*.dxf)"
         )
         if name:
             self.drawing_to(Path(name))
@@ -147,14 +167,31 @@ class Files(QObject):
                 "Drawing",
             )
 
+    def write_things(self) -> None:
+        """Ask where, and write the list of the rig's things; the name's end says which kind of file."""
+        if self.desk.session.rig is None:
+            self.desk.refused.emit("There is no rig to list the things of.")
+            return
+        name, _ = QFileDialog.getSaveFileName(
+            self._over, "Write the list of things", self._called("things.xlsx"), "Workbook (*.xlsx);;CSV (*.csv)"
+        )
+        if name:
+            self.things_to(Path(name))
+
+    def things_to(self, path: Path) -> None:
+        """Write the list of the rig on the bench."""
+        from ...formats.things import things_file
+
+        solved = self.desk.session.solved
+        if solved is not None:
+            self._put(path, lambda: things_file(path.suffix, solved, self.desk.units), "List of things")
+
     def write_placard(self, found: "RoadFill | None", order: tuple[str, ...] | None) -> None:
         """Ask where, and write the placard of a road fill."""
         if found is None or found.exact or not found.shown:
             self.desk.refused.emit("There is no road fill to write a placard of.")
             return
-        name, _ = QFileDialog.getSaveFileName(
-            self._over, "Write the placard", str(self._folder() / "road-fill.pdf"), "PDF (*.pdf)"
-        )
+        name, _ = QFileDialog.getSaveFileName(self._over, "Write the placard", self._called("road-fill.pdf"), "PDF (*.pdf)")
         if name:
             self.placard_to(Path(name), found, order)
 
@@ -215,6 +252,11 @@ class Files(QObject):
             forget(one)
         self.desk.said.emit("Forgotten.")
 
+    def _called(self, what: str) -> str:
+        """Where a dialog for a file of this rig begins, and how it is called: by the rig and what it is."""
+        rig = self.desk.session.rig
+        return str(self._folder() / f"{file_name(rig.name)}-{what}") if rig is not None else str(self._folder() / what)
+
     def _folder(self) -> Path:
         """Where a dialog begins: beside the open file, else at home."""
         path = self.desk.session.path
@@ -230,3 +272,18 @@ class Files(QObject):
             self.desk.refused.emit(f"{capital(str(err))}.")
             return False
         return True
+
+
+def _plainly(err: BadInput, path: Path) -> str:
+    from ...formats.plainly import plainly
+
+    try:
+        return plainly(err, path.read_bytes())
+    except OSError:
+        return str(err)
+
+
+def _backup(path: Path) -> str:
+    """What stands beside it to go back to, if anything."""
+    kept = backup_of(path)
+    return f" The version before it was last saved lies beside it: {kept.name}." if kept.exists() else ""

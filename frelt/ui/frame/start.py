@@ -73,6 +73,21 @@ def _after_first_frame(app: QApplication, window: Window) -> None:
     if session.path is not None:
         window.desk.settings.opened(session.path)
     window.files.offer(Autosave().found())
+    _in_the_menu(window)
+
+
+def _in_the_menu(window: Window) -> None:
+    """Installed for one user alone, it puts itself into the desktop's menu, once, and says how to take it out."""
+    from ...app import desktop_entry
+
+    command, settings = desktop_entry.program(), window.desk.settings
+    if command is None or not settings.value.menu or desktop_entry.system_wide():
+        return
+    try:
+        if desktop_entry.install(command):
+            window.message.say("Frelt is in the desktop's menu now and opens its files; frelt desktop --remove takes it out.")
+    except OSError:
+        return  # a home that cannot be written to has no menu of its own
 
 
 class Faults:

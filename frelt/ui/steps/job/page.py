@@ -90,10 +90,10 @@ class JobPage(PartedPage):
             self.rigs.setCurrentIndex(self.rigs.findData(self.desk.session.rig_id))
         for widget in (self.rigs, self.rig_name, self.serial, self.curb, self.copy):
             widget.setEnabled(rig is not None)
+        for edit, text in ((self.rig_name, rig.name if rig else ""), (self.serial, rig.serial if rig else "")):
+            if not edit.hasFocus() or rig is None:
+                edit.setText(text)
         if rig is not None:
-            for edit, text in ((self.rig_name, rig.name), (self.serial, rig.serial)):
-                if not edit.hasFocus():
-                    edit.setText(text)
             self.curb.setCurrentIndex(self.curb.findData(rig.curb_side))
 
     def _set_job(self, key: str) -> None:
