@@ -52,6 +52,7 @@ def test_search_by_what_it_is_or_does(text: str, found: str) -> None:
         ("8 gpm", "Cold machine, 8 gal/min, belt drive", ""),
         ("18 in reel", "Reel, 18 in wide, 300 ft of 3/8 in", ""),
         ("450 mm reel", "Reel, 18 in wide, 300 ft of 3/8 in", ""),
+        ("pump 12v 7", "Soft-wash pump, 12 V diaphragm, 7 gal/min", ""),
         ("tank 1,000", "Cage tank, 1,000 L", ""),
     ],
 )

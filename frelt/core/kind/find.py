@@ -159,7 +159,7 @@ def _plain(number: str) -> str:
 
 def find(entries: Sequence[Listed[T]], text: str, units: Units) -> Found[T]:
     """The entries that fit what was typed, those that are named so first; else those whose figures come nearest."""
-    whole = spoken(text)
+    whole = spoken(re.sub(r"(?<=\d)(?=[^\W\d_])", " ", text))  # `12v` is sold as 12 V
     said = [e for e in entries if _begins(whole, e.words)]
     words, figures = asked(text, units)
     of_words = [e for e in entries if _begins(words, e.words)]

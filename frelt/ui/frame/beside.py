@@ -88,7 +88,7 @@ class Beside(QDialog):
             heads.addWidget(box, 1)
             drawings.addWidget(half, 1)
         self.verdicts = prose("")
-        self.table = plain_table(["Check", "First", "Is", "Second", "Is", "Room gained"])
+        self.table = plain_table("Two rigs check by check", ["Check", "First", "Is", "Second", "Is", "Room gained"])
         layout = QVBoxLayout(self)
         layout.addLayout(heads)
         layout.addLayout(drawings, 3)

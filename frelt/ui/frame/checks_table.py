@@ -43,7 +43,9 @@ class ChecksTable(QDialog):
         self.desk = desk
         self.setWindowTitle("Every check")
         self.resize(1080, 620)
-        self.table = plain_table(["Is", "Check", "Worst case", "Load", "Limit", "Margin", "±", "Source of the limit"])
+        self.table = plain_table(
+            "Every check", ["Is", "Check", "Worst case", "Load", "Limit", "Margin", "±", "Source of the limit"]
+        )
         self.table.setSelectionMode(QAbstractItemView.SelectionMode.SingleSelection)
         self.table.itemSelectionChanged.connect(self._offer)
         self.table.itemSelectionChanged.connect(self._look)

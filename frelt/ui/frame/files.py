@@ -29,6 +29,7 @@ class Files(QObject):
     """What the menu of the rig does. opened: another document is on the bench.  over: the window dialogs lie over."""
 
     opened = pyqtSignal()
+    emptied = pyqtSignal()  # there is no rig yet
     changed_elsewhere = pyqtSignal()  # the file is another than when it was read: nothing was written
 
     def __init__(self, desk: Desk, over: QWidget) -> None:
@@ -43,6 +44,7 @@ class Files(QObject):
         self.desk.show_state(WORST)
         self.opened.emit()
         self.desk.go(Step.JOB)
+        self.emptied.emit()
         self.desk.said.emit(left)
 
     def open_path(self, path: Path) -> bool:

@@ -2,10 +2,12 @@
 
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QEvent, QObject, Qt, pyqtSignal
-from PyQt6.QtGui import QResizeEvent
+from PyQt6.QtCore import QEvent, QObject, QPoint, Qt, pyqtSignal
+from PyQt6.QtGui import QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import (
     QApplication,
+    QComboBox,
+    QLabel,
     QLineEdit,
     QListWidget,
     QPushButton,
@@ -18,6 +20,7 @@ from PyQt6.QtWidgets import (
 from ..steps.things.page import ThingsPage
 from ..widgets.fields import heading, prose, title
 from .desk import Desk
+from .later import later
 from .step import Step
 from .steps import STEPS, page_of
 
@@ -32,11 +35,12 @@ LINE = 14  # px by which fields of one line may differ
 class RightColumn(QWidget):
     """The page of the step in hand. sheet_asked: print the load sheet.  carriers_asked: show the table of carriers.
 
-    placard_asked: print the placard of the road fill shown.
+    placard_asked: print the placard of the road fill shown.  started: a new rig is on the bench.
     """
 
     sheet_asked = pyqtSignal()
     carriers_asked = pyqtSignal()
+    started = pyqtSignal()
     placard_asked = pyqtSignal()
     day_made = pyqtSignal(QWidget)  # the plot of the day, to be put below the bench
     day_shown = pyqtSignal(bool)
@@ -53,6 +57,7 @@ class RightColumn(QWidget):
         self._seen = ""
         desk.step_changed.connect(self.show_page)
         desk.hand_changed.connect(self._from_the_top)
+        self.started.connect(lambda: later(self, 0, self.enter))  # when its fields are there
 
     @property
     def things(self) -> "ThingsPage":
@@ -146,6 +151,15 @@ class RightColumn(QWidget):
         seen[at].setFocus(Qt.FocusReason.TabFocusReason if forward else Qt.FocusReason.BacktabFocusReason)
         return True
 
+    def begin(self) -> None:
+        """Where nothing is on the bench yet, the keys go to the search of a chassis."""
+        if self.desk.rig is None:
+            from ..steps.job.page import JobPage
+
+            page = self.page(Step.JOB)
+            assert isinstance(page, JobPage)
+            page.chassis.box.setFocus()
+
     def enter(self) -> None:
         """Put the keys into the first field of the page shown."""
         page = self.page(self.desk.step)
@@ -158,6 +172,32 @@ class RightColumn(QWidget):
 
 class _Scroller(QScrollArea):
     """Gives its page the height that its wrapped lines take at this width: Qt would press them together first."""
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        """Page down and up go to the first field below the next heading, or the one before."""
+        if event is not None and event.key() in (Qt.Key.Key_PageDown, Qt.Key.Key_PageUp) and not event.modifiers():
+            self._to_heading(1 if event.key() == Qt.Key.Key_PageDown else -1)
+        else:
+            super().keyPressEvent(event)
+
+    def _to_heading(self, way: int) -> None:
+        page, now = self.widget(), QApplication.focusWidget()
+        if page is None:
+            return
+        heads = sorted(_top(h, page) for h in page.findChildren(QLabel, "heading") if h.isVisible())
+        listed = ((_top(w, page), n, w) for n, w in enumerate(page.findChildren(QWidget)) if w.isVisible() and _is_field(w))
+        fields = sorted(listed, key=lambda f: f[:2])
+        first: dict[int, QWidget] = {}  # of every heading that has fields, by how far down it is
+        for low, high in zip(heads, [*heads[1:], page.height()], strict=True):
+            own = next((w for top, _, w in fields if low <= top < high), None)
+            if own is not None:
+                first[low] = own
+        here = _top(now, page) if now is not None and page.isAncestorOf(now) else -1
+        starts = list(first)
+        at = sum(h <= here for h in starts) - 1 + way
+        if 0 <= at < len(starts):
+            first[starts[at]].setFocus(Qt.FocusReason.TabFocusReason)
+            self.ensureWidgetVisible(first[starts[at]], 0, 60)
 
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
         if watched is self.widget() and event is not None and event.type() == QEvent.Type.LayoutRequest:
@@ -175,6 +215,14 @@ class _Scroller(QScrollArea):
             needed = layout.minimumHeightForWidth(view.width())
             if page.minimumHeight() != needed:
                 page.setMinimumHeight(needed)
+
+
+def _top(widget: QWidget, page: QWidget) -> int:
+    return widget.mapTo(page, QPoint(0, 0)).y()
+
+
+def _is_field(widget: QWidget) -> bool:
+    return widget.isEnabled() and bool(widget.focusPolicy() & TAB) and isinstance(widget, QLineEdit | QListWidget | QComboBox)
 
 
 def _scrolling(page: QWidget) -> QScrollArea:

@@ -26,9 +26,10 @@ class _Plain(QStyledItemDelegate):
             option.state &= ~QStyle.StateFlag.State_HasFocus
 
 
-def plain_table(headers: list[str]) -> QTableWidget:
-    """A table that is read, not edited."""
+def plain_table(name: str, headers: list[str]) -> QTableWidget:
+    """A table that is read, not edited. name: as it is read aloud."""
     table = QTableWidget(0, len(headers))
+    table.setAccessibleName(name)
     table.setHorizontalHeaderLabels(headers)
     table.setEditTriggers(QAbstractItemView.EditTrigger.NoEditTriggers)
     table.setSelectionBehavior(QAbstractItemView.SelectionBehavior.SelectRows)
@@ -55,7 +56,7 @@ class KeysWindow(QDialog):
         super().__init__(parent)
         self.setWindowTitle("Keys")
         self.resize(620, 640)
-        self.table = plain_table(["What", "Keys", "Where"])
+        self.table = plain_table("Keys", ["What", "Keys", "Where"])
         listed = [a for a in ACTIONS if a.keys]
         self.table.setRowCount(len(listed))
         for row, action in enumerate(listed):

@@ -37,16 +37,22 @@ def _called(entry: Entry, desk: Desk) -> Entry:
     return entry if entry.own else replace(entry, item=replace(entry.item, name=named(entry.item.name, desk.units)))
 
 
-def put(desk: Desk, entry_id: str) -> None:
-    """Put a catalog entry where it was shown to stand, in hand; says why where that cannot be."""
+def put(desk: Desk, entry_id: str, in_hand: bool = True) -> bool:
+    """Put a catalog entry where it was shown to stand; says why where that cannot be. Returns whether it is there."""
     if desk.session.rig is None or desk.carrier is None:
         desk.refused.emit("First take a chassis, under Job.")
-        return
+        return False
     made = placed(desk, entry_id)
     if made is None:
         desk.refused.emit("That entry is no longer in the catalog.")
-    elif desk.edit(lambda _: made.rig, f"{made.item.name} added"):
+        return False
+    if not desk.edit(lambda _: made.rig, f"{made.item.name} added"):
+        return False
+    if in_hand:
         desk.take(made.item.id)
+    else:
+        desk.said.emit(f"{made.item.name} stands on the deck.")
+    return True
 
 
 def put_in_hand(desk: Desk, item_id: str) -> None:

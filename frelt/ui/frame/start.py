@@ -6,7 +6,7 @@ import sys
 from pathlib import Path
 from types import TracebackType
 
-from PyQt6.QtCore import QTimer
+from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtGui import QGuiApplication, QIcon, QPixmap
 from PyQt6.QtWidgets import QApplication
 
@@ -45,6 +45,12 @@ def build(file: Path | None = None, demo: bool = False) -> Window:
     return window
 
 
+def no_motion() -> None:
+    """Menus, lists and tips stand there at once: nothing fades or rolls, for anybody."""
+    for effect in Qt.UIEffect:
+        QApplication.setEffectEnabled(effect, False)
+
+
 def start(file: Path | None, demo: bool = False) -> int:
     """Open the window and run until it is closed; 64 where there is no screen to open it on."""
     screen = os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY") or os.environ.get("QT_QPA_PLATFORM")
@@ -56,6 +62,7 @@ def start(file: Path | None, demo: bool = False) -> int:
     app.setApplicationName("Frelt")
     QGuiApplication.setDesktopFileName("org.frelt.Frelt")
     app.setFont(font())
+    no_motion()
     window = build(file, demo)
     sys.excepthook = Faults(window)
     window.show()

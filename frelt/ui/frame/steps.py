@@ -64,7 +64,7 @@ def _hand_over(desk: "Desk") -> "QWidget":
 
 PLACING: frozenset[Overlay] = frozenset({"room to work", "wishes", "zones"})
 STEPS: dict[Step, Entry] = {
-    Step.JOB: Entry("Job", _job, overlays=frozenset({"wishes"}), asks=("carriers_asked",)),
+    Step.JOB: Entry("Job", _job, overlays=frozenset({"wishes"}), asks=("carriers_asked", "started")),
     Step.CHASSIS: Entry("Chassis", _chassis, "known", frozenset({"zones", "handles"})),
     Step.BIG_THINGS: Entry("Big things", _things, "geometry", PLACING),
     Step.SMALL_THINGS: Entry("Small things", Step.BIG_THINGS, overlays=PLACING),

@@ -96,10 +96,12 @@ class Window(QMainWindow):
         self.verdict.cause_asked.connect(self.looking.to_cause)
         self.bench.first_painted.connect(self.right.show_page)
         self.bench.first_painted.connect(self.menus.fill)
+        self.bench.first_painted.connect(self.right.begin)
         self.right.sheet_asked.connect(self.files.write_sheet)
         self.right.carriers_asked.connect(self.panels.carriers)
         self.right.placard_asked.connect(self._write_placard)
         self.files.opened.connect(self._opened)
+        self.files.emptied.connect(self.right.begin)
         self.files.changed_elsewhere.connect(self.keeping.ask)
 
     def _write_placard(self) -> None:

@@ -6,7 +6,7 @@ Made for a list, so that arrows, Return, typing and whoever reads the screen alo
 from collections.abc import Callable, Sequence
 
 from msgspec import Struct
-from PyQt6.QtCore import QByteArray, QMimeData, QModelIndex, QRectF, QSize, Qt
+from PyQt6.QtCore import QByteArray, QMimeData, QModelIndex, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QDrag, QKeyEvent, QPainter, QPixmap, QResizeEvent
 from PyQt6.QtWidgets import (
     QLineEdit,
@@ -57,8 +57,10 @@ class Group(Struct, frozen=True):
 class Cards(QListWidget):
     """Groups of cards. mime: the format under which a card's key is dragged; empty where none can be.
 
-    columns: 1 for one below the other, else as many as there is room for.  picture: how tall one is [px].
+    columns: 1 for one below the other, else as many as there is room for.  picture: how tall one is [px].  go_on: Ctrl+Return.
     """
+
+    go_on = pyqtSignal()
 
     def __init__(
         self, units: Callable[[], Units], theme: Callable[[], Theme], mime: str = "", columns: int = 2, picture: int = 76
@@ -128,6 +130,12 @@ class Cards(QListWidget):
     def key(self) -> str:
         """The key of the current card, or nothing."""
         return self.key_at(self.currentRow())
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        if _goes_on(event):
+            self.go_on.emit()
+        else:
+            super().keyPressEvent(event)
 
     def startDrag(self, actions: Qt.DropAction) -> None:
         key = self.key
@@ -203,8 +211,16 @@ class Cards(QListWidget):
         return self._pictures[key]
 
 
+def _goes_on(event: QKeyEvent | None) -> bool:
+    if event is None or event.key() not in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+        return False
+    return bool(event.modifiers() & Qt.KeyboardModifier.ControlModifier)
+
+
 class CardSearch(QLineEdit):
-    """A search from which Down leads into the cards."""
+    """A search from which Down leads into the cards. go_on: Ctrl+Return."""
+
+    go_on = pyqtSignal()
 
     def leads_to(self, cards: Cards) -> None:
         """Tell which."""
@@ -213,6 +229,8 @@ class CardSearch(QLineEdit):
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         if event is not None and event.key() == Qt.Key.Key_Down and self._cards.key:
             self._cards.setFocus()
+        elif _goes_on(event):
+            self.go_on.emit()
         else:
             super().keyPressEvent(event)
 

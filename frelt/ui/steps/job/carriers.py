@@ -69,9 +69,9 @@ class CarriersWindow(QDialog):
             if isinstance(one.carrier, Vehicle):
                 self.towed.addItem(f"Trailers behind: {one.name}", one.id)
         self.towed.activated.connect(self.refresh)
-        self.table = plain_table(HEADERS)
+        self.table = plain_table("Carriers", HEADERS)
         self.first, self.second = (self._pick(words) for words in ("Take", "or"))
-        self.compared = plain_table(["Limit", "", ""])
+        self.compared = plain_table("Two carriers compared", ["Limit", "", ""])
         self.compared.setMaximumHeight(190)
         self.needs = prose("")
         self.put = QPushButton("The rig on both, beside each other")

@@ -1,5 +1,6 @@
 """Chassis to start a rig on, or to hitch to the one on the bench: the shop's own first, then the shipped classes."""
 
+from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtWidgets import QComboBox, QPushButton, QWidget
 
 from ....app import stock
@@ -21,7 +22,9 @@ from ...widgets.fields import column, heading, prose
 
 
 class ChassisList(QWidget):
-    """Search, choose, start or hitch."""
+    """Search, choose, start or hitch. started: a rig is on the bench, to be taped."""
+
+    started = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -126,6 +129,7 @@ class ChassisList(QWidget):
         self.desk.session.add_rig(made, "new rig")
         self.desk.show_state(WORST)
         self.desk.go(Step.CHASSIS)
+        self.started.emit()
 
     def hitch_on(self) -> None:
         """Hitch the chosen chassis to the rig on the bench."""

@@ -22,9 +22,10 @@ from .wishes import WishesPage
 
 
 class JobPage(PartedPage):
-    """What the rig is for, the rigs of the document, a new rig or a copy. carriers_asked: show the table of carriers."""
+    """What the rig is for, the rigs of the document, a new rig or a copy. carriers_asked: show the table of carriers.  started: a new rig is to be taped."""
 
     carriers_asked = pyqtSignal()
+    started = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
@@ -70,6 +71,7 @@ class JobPage(PartedPage):
         box.addWidget(self.copy)
         box.addSpacing(8)
         self.chassis = ChassisList(desk)
+        self.chassis.started.connect(self.started)
         box.addWidget(self.chassis, 1)
         self.show_part(0)
 

@@ -2,6 +2,7 @@
 
 from pathlib import Path
 
+from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtGui import QHideEvent, QShowEvent
 from PyQt6.QtWidgets import QHBoxLayout, QPushButton, QWidget
 from PyQt6.sip import isdeleted
@@ -24,7 +25,9 @@ SHOWN = 400  # cards at once
 
 
 class CatalogList(QWidget):
-    """Search what can be mounted; big things first in the third step, small ones in the fourth."""
+    """Search what can be mounted; big things first in the third step, small ones in the fourth. going_on: more is to be put."""
+
+    going_on = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -43,6 +46,7 @@ class CatalogList(QWidget):
         self.box.leads_to(self.list)
         self.list.setAccessibleName("Catalog")
         self.button = QPushButton("Put on the deck")
+        tip(self.button, "Return puts it and takes it in hand; Ctrl+Return puts it and goes on choosing")
         self.take = link("Take a table in …", self._take)
         self.write = link("Write the shop's own …", self._write)
         self.drop = link("Forget this entry", self._forget)
@@ -58,6 +62,8 @@ class CatalogList(QWidget):
         self.box.textChanged.connect(self.refresh)
         self.box.returnPressed.connect(self.put)
         self.list.itemActivated.connect(lambda _: self.put())
+        self.box.go_on.connect(self.put_and_go_on)
+        self.list.go_on.connect(self.put_and_go_on)
         self.list.currentRowChanged.connect(lambda _: self._chosen())
         self.button.clicked.connect(self.put)
         layout = column(self.box, self.list, self.button)
@@ -144,10 +150,18 @@ class CatalogList(QWidget):
             self.desk.offer("")
 
     def put(self) -> None:
-        """Put the chosen entry on the main deck, in hand."""
+        """Put the chosen entry on the deck, in hand."""
         key = self.list.key
         if key:
             put(self.desk, key)
+
+    def put_and_go_on(self) -> None:
+        """Put the chosen entry on the deck, and stay here for the next."""
+        key = self.list.key
+        self.going_on.emit()
+        if key and put(self.desk, key, in_hand=False):
+            self.box.setFocus()
+            self.box.selectAll()
 
     def _forget(self) -> None:
         if self.desk.library.forget_equipment(self.list.key):

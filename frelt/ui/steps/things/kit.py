@@ -47,6 +47,7 @@ class KitWindow(QDialog):
         self.said.setObjectName("sentence")
         self.said.setWordWrap(True)
         self.table = QTableWidget(0, 7)
+        self.table.setAccessibleName("Kit, line by line")
         self.table.setHorizontalHeaderLabels(["What", "How many", "Each weighs", "Where", "How kept", "To its neighbors", ""])
         self.table.setShowGrid(False)
         self.table.setSelectionMode(QTableWidget.SelectionMode.NoSelection)

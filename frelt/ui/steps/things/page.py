@@ -34,6 +34,7 @@ class ThingsPage(QWidget):
         self.to_list = link("What is aboard", lambda: self.show_catalog(False))
         tip(self.to_list, "Ctrl+F: everything that is aboard, by number")
         self._adding = False
+        self.catalog.going_on.connect(self._go_on)
         self.work = Work(desk)
         self.hand = HandPanel(desk, self.work)
         self._several: SeveralPanel | None = None
@@ -103,6 +104,9 @@ class ThingsPage(QWidget):
         self.to_list.setVisible(adding and full)
         self.more.setVisible(not held and not adding)
         self.aboard.setVisible(not held and not adding)
+
+    def _go_on(self) -> None:
+        self._adding = True
 
     def show_catalog(self, shown: bool) -> None:
         """The catalog instead of what is aboard, or back; an empty rig shows it at once."""

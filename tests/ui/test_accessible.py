@@ -1,0 +1,126 @@
+"""Whoever hears the screen or sees no colors: every control has a name of its own, marks and strokes stand out, nothing moves by itself."""
+
+import pytest
+from PyQt6.QtCore import Qt
+from PyQt6.QtWidgets import (
+    QAbstractButton,
+    QAbstractScrollArea,
+    QApplication,
+    QComboBox,
+    QDialog,
+    QLabel,
+    QLineEdit,
+    QListWidget,
+    QPlainTextEdit,
+    QScrollArea,
+    QTableWidget,
+    QWidget,
+)
+
+from frelt.drawing.styles import COLORS, STYLES
+from frelt.paint.theme import THEMES
+from frelt.ui.bench.bench import Bench
+from frelt.ui.bench.tubes import SightTubes
+from frelt.ui.frame.start import no_motion
+from frelt.ui.frame.step import Step
+from frelt.ui.frame.window import Window
+from tests.paint.test_theme import contrast
+from tests.ui.test_cause import Fresh, opened
+
+CONTROLS = (QAbstractButton, QLineEdit, QComboBox, QListWidget, QTableWidget, QPlainTextEdit, Bench, SightTubes)
+
+
+def named(widget: QWidget) -> str:
+    """The name that Qt's accessibility gives a control: its own, else its text, else that of the label it belongs to."""
+    if widget.accessibleName():
+        return widget.accessibleName()
+    if isinstance(widget, QAbstractButton) and widget.text():
+        return widget.text()
+    window = widget.window()
+    labels = window.findChildren(QLabel) if window is not None else []
+    return next((label.text() for label in labels if label.buddy() is widget), "")
+
+
+def nameless(root: QWidget) -> list[str]:
+    found = []
+    for kind in CONTROLS:
+        for widget in root.findChildren(kind):
+            inner = isinstance(widget.parentWidget(), QComboBox | QAbstractScrollArea) and not isinstance(
+                widget.parentWidget(), QScrollArea
+            )
+            if not inner and widget.isVisible() and not named(widget) and widget.focusPolicy() != Qt.FocusPolicy.NoFocus:
+                found.append(f"{type(widget).__name__} {widget.objectName()} in {type(widget.parentWidget()).__name__}")
+    return found
+
+
+@pytest.mark.parametrize("name", ["barn-closed", "tram-tray", "playground-skid"])
+def test_every_control_of_every_step_has_a_name(fresh: Fresh, name: str) -> None:
+    window = opened(fresh, name)
+    missing: dict[str, list[str]] = {}
+    for step in Step:
+        window.desk.go(step)
+        QApplication.processEvents()
+        page = window.right.page(step)
+        for tab in [b for b in page.findChildren(QAbstractButton) if b.objectName() == "tab"] or [None]:
+            if tab is not None:
+                tab.click()
+                QApplication.processEvents()
+            if lost := nameless(window):
+                missing[f"{step.name} {tab.text() if tab is not None else ''}"] = lost
+    rig = window.desk.session.rig
+    assert rig is not None
+    for item in rig.items[:12]:
+        window.desk.take(item.id)
+        window.right.things.hand.more.setChecked(True)
+        QApplication.processEvents()
+        if lost := nameless(window):
+            missing[item.name] = lost
+    assert missing == {}
+
+
+def test_every_control_of_the_windows_beside_it_has_a_name(fresh: Fresh) -> None:
+    window = opened(fresh, "shelter-van")
+    for show in (
+        window.panels.table,
+        window.panels.carriers,
+        window.panels.kit,
+        window.panels.anywhere,
+        window.panels.keys,
+        window.panels.marks,
+    ):
+        show()
+        QApplication.processEvents()
+    shown = [w for w in QApplication.topLevelWidgets() if w.isVisible() and w is not window]
+    assert len([w for w in shown if isinstance(w, QDialog)]) >= 5
+    assert {type(w).__name__: lost for w in shown if (lost := nameless(w))} == {}
+
+
+def test_names_are_told_apart_where_several_fields_are_alike(window: Window) -> None:
+    window.desk.go(Step.CHASSIS)
+    QApplication.processEvents()
+    page = window.right.page(Step.CHASSIS)
+    names = [named(e) for e in page.findChildren(QLineEdit) if e.isVisible() and e.objectName().startswith("chassis-")]
+    assert len(names) > 20 and len(set(names)) == len(names)
+
+
+@pytest.mark.parametrize("theme", ["light", "dark"])
+def test_marks_strokes_and_frames_have_a_contrast_of_three(theme: str) -> None:
+    """Source: WCAG 2.1, 1.4.11: parts of a picture that are needed to understand it."""
+    palette = THEMES[theme].palette  # type: ignore[index]
+    strokes = {STYLES[r].stroke or STYLES[r].fill for r in STYLES if r.startswith(("mark.", "at.")) and r != "mark.over.sign"}
+    strokes |= set(COLORS.values()) | {"hand", "ink", "soft", "steel_dark", "tape_ink"}
+    weak = [
+        (stroke, ground, round(contrast(getattr(palette, stroke), getattr(palette, ground)), 2))
+        for stroke in sorted(strokes)
+        for ground in (("tape",) if stroke == "tape_ink" else ("sheet", "bench", "field"))
+        if contrast(getattr(palette, stroke), getattr(palette, ground)) < 3.0
+    ]
+    assert weak == []
+
+
+def test_nothing_moves_by_itself(window: Window) -> None:
+    for effect in Qt.UIEffect:
+        QApplication.setEffectEnabled(effect, True)
+    no_motion()
+    effects = [e for e in Qt.UIEffect if e is not Qt.UIEffect.UI_General and QApplication.isEffectEnabled(e)]
+    assert effects == []
