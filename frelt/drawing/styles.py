@@ -185,6 +185,7 @@ STYLES: dict[str, Style] = {
     "ground": Style("ground", 2.0),
     "axis": Style("soft", 1.0, "", (5, 4)),
     "below": Style("soft", 1.2, "", (3, 3)),
+    "held": Style("hand", 3.0),
     "hidden": Style("soft", 1.0, "", (3, 3)),
     "centre.light": Style("", 0, "sheet"),
     "centre.dark": Style("", 0, "ink"),

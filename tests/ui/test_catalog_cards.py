@@ -123,3 +123,41 @@ def test_chassis_are_chosen_from_pictures_by_length_in_any_units(fresh: Fresh, q
     QTest.keyClick(chassis.box, Qt.Key.Key_Return)
     rig = window.desk.rig
     assert rig is not None and rig.trailer is not None and "4.9 m" in rig.name
+
+
+def test_what_is_in_hand_is_dragged_from_below_what_lies_over_it_and_a_click_takes_that(fresh: Fresh, qtbot: QtBot) -> None:
+    """Harbor skid, 1024 by 700: the pump from below the ladder; everything else keeps its place, and so do the numbers."""
+    window = fresh(load(PACKED / "harbor-skid.frelt.json"))
+    window.resize(1024, 700)
+    window.desk.set_looks(theme="dark", length="mm", mass="kg", volume="L")
+    window.right.things.show_catalog(False)
+    QApplication.processEvents()
+    aboard, desk, bench = window.right.things.aboard, window.desk, window.bench
+    QTest.keyClicks(aboard.box, "pump")
+    QTest.keyClick(aboard.box, Qt.Key.Key_Return)
+    QApplication.processEvents()
+    bench.grab()
+    pump, before = desk.in_hand, desk.session.rig
+    assert desk.closely and before is not None and before.item(pump).kind == "pump"
+    start = bench.item_centre(pump)
+    over = bench.item_at(start)
+    tags = {one.items: one.box for one in bench.labels.of["plan"] if pump not in one.items}
+    QTest.mousePress(bench, LEFT, pos=start.toPoint())
+    for n in range(1, 8):
+        QTest.mouseMove(bench, (start + QPointF(-2 * n, 6 * n)).toPoint())
+        QApplication.processEvents()
+        bench.grab()
+        assert desk.in_hand == pump
+        now = {one.items: one.box for one in bench.labels.of["plan"] if pump not in one.items}
+        assert now == tags, "a number left its spot"
+    QTest.mouseRelease(bench, LEFT, pos=(start + QPointF(-14, 42)).toPoint())
+    rig = desk.session.rig
+    assert rig is not None and rig is not before
+    moved = [i.id for i, was in zip(rig.items, before.items, strict=True) if i != was]
+    assert moved == [pump]
+    desk.undo()
+    QApplication.processEvents()
+    bench.grab()
+    if over and over != pump:
+        QTest.mouseClick(bench, LEFT, pos=start.toPoint())
+        assert desk.in_hand == over and desk.session.rig == before

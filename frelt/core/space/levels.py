@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from msgspec import Struct
 
 from ..geometry.frames import Frames, standing_on
+from ..kind.capability import can
 from ..model.carrier import Carrier, Deck
 from ..model.rig import Rig
 
@@ -58,6 +59,21 @@ def looked_at(rig: Rig, frames: Frames, carrier: Carrier, item_id: str) -> str:
     while deck.on not in own:
         deck = rig.deck(rig.item(deck.on).place.deck)
     return alone(rig, deck.id)
+
+
+def by_itself(rig: Rig, frames: Frames, carrier: Carrier, item_id: str) -> str:
+    """The deck to look at closely without being asked: a wall or a door, a skid, or the deck a skid stands on among others; else none."""
+    deck = looked_at(rig, frames, carrier, item_id)
+    if deck != carrier.main_deck.id:
+        return deck
+    holder = rig.item(item_id)
+    own = {c.id for c in rig.carriers}
+    while not can(holder, "be lifted"):
+        on = rig.deck(holder.place.deck).on
+        if on in own:
+            return ""
+        holder = rig.item(on)
+    return deck
 
 
 def alone(rig: Rig, deck_id: str) -> str:

@@ -37,11 +37,11 @@ def paint_readings(
     own, floor = room.get(desk.in_hand), desk.floor()
     if own is None:
         return
+    if len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
+        paint_clipped(p, distances(facings(solved, desk.in_hand), layout.sheet, desk.units), layout.plan, desk.theme)
     if floor is not None:
         made = floor_readings(floor, middle_of(solved, desk.in_hand), own, layout.sheet, desk.units, fonts, taken)
         paint_clipped(p, made, layout.plan, desk.theme)
-    if len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
-        paint_clipped(p, distances(facings(solved, desk.in_hand), layout.sheet, desk.units), layout.plan, desk.theme)
 
 
 def paint_worst(

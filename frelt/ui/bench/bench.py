@@ -23,6 +23,8 @@ from .drawings import Drawings
 class Bench(Drawings):
     """Dragging, framing, zooming, dropping, nudging."""
 
+    _above = ""  # what lies over the thing in hand where it was pressed
+
     # mouse
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
@@ -51,6 +53,9 @@ class Bench(Drawings):
             elif view is not None:
                 self.frame.press(at, view)
             return
+        self._above = ""
+        if found not in self.desk.held and view is not None and self.in_hand_at(at, view):
+            self._above, found = found, self.desk.in_hand  # what lies over it is taken by a click that moves nothing
         if found not in self.desk.held:
             self.desk.take(found)
         if found and view is not None:
@@ -90,7 +95,11 @@ class Bench(Drawings):
             self._take_framed()
             return
         self._pan = None
+        above, moved = self._above, self.item_drag.moved
+        self._above = ""
         self.item_drag.release()
+        if above and not moved:
+            self.desk.take(above)
 
     def _take_framed(self) -> None:
         """Take what lies wholly inside the frame in hand, besides what is there."""

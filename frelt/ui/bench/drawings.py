@@ -366,6 +366,16 @@ class Drawings(QWidget):
                 return group.item
         return ""
 
+    def in_hand_at(self, at: QPointF, view: View) -> bool:
+        """Whether the thing in hand lies under a pixel, whatever lies over it; not where a number is."""
+        layout, shown, held = self.layout_now, self._shown, self.desk.in_hand
+        if layout is None or shown is None or not held or self.labels.under(view, at) is not None:
+            return False
+        own = self._room(shown).get(held)
+        u, v = layout.to_m(view, at)
+        box = seen(own, view) if own is not None else (1.0, 1.0, 0.0, 0.0)
+        return box[0] <= u <= box[2] and box[1] <= v <= box[3]
+
     def spot_at(self, at: QPointF) -> Spot | None:
         """The load that is told under a pixel."""
         return next((s for s in self._spots if (s.check is not None or s.field) and rect(s.box).contains(at)), None)

@@ -48,6 +48,8 @@ def paint_scene(
         _hidden(p, scene, layout, theme, kept, in_hand)
     elif scene.above:
         outline(p, [g for g in scene.above if g.item not in skip], view, theme, scene.view, "hidden", kept)
+    if in_hand:  # whatever lies over it, one sees what one holds
+        outline(p, [g for g in scene.items if g.item in in_hand and g.item not in skip], view, theme, scene.view, "held", kept)
     p.restore()
     _broken(p, scene, layout, theme)
 

@@ -18,7 +18,7 @@ from ....core.judge.marks import WORDS as MARKED
 from ....core.judge.marks import Mark
 from ....core.report.aboard import Row, aboard, found, marks_of
 from ....core.solve import Solved
-from ....core.space.levels import carried, looked_at
+from ....core.space.levels import by_itself, carried
 from ....paint import fonts
 from ....paint.painter import write
 from ...bench.brush import mark
@@ -218,9 +218,9 @@ class AboardList(QWidget):
         carrier = self.desk.carrier
         if carrier is None:
             return
-        deck = looked_at(solved.rig, solved.frames, carrier, item_id)
+        deck = by_itself(solved.rig, solved.frames, carrier, item_id)
         seen = not self.desk.closely or item_id in carried(solved.rig, self.desk.close_up)
-        if deck != carrier.main_deck.id and deck != self.desk.close_up:
+        if deck and deck != self.desk.close_up:
             self.desk.look_at(deck)
         elif not seen:
             self.desk.look_at("")
