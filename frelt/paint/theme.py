@@ -33,10 +33,11 @@ class Theme(Struct, frozen=True):
     def pen(self, role: str, in_hand: bool = False) -> QPen:
         """The pen of a role, of constant width on the screen; in hand, an outline is teal and 3 px."""
         held = in_hand and role == "body"
-        key = (self.name, role, held)
+        ratio = 1.0 if self.name == "paper" else _screen[0]
+        key = (self.name, role, held, ratio)
         pen = _pens.get(key)
         if pen is None:
-            pen = _pens[key] = _pen(self.palette, role, held)
+            pen = _pens[key] = _pen(self.palette, role, held, ratio)
         return pen
 
     def brush(self, role: str) -> QBrush:
@@ -55,17 +56,25 @@ class Theme(Struct, frozen=True):
 
 
 _colors: dict[tuple[str, str], QColor] = {}
-_pens: dict[tuple[str, str, bool], QPen] = {}
+_pens: dict[tuple[str, str, bool, float], QPen] = {}
+_screen = [1.0]  # pixels of the screen in one of the window's
+
+
+def on_screen(ratio: float) -> None:
+    """What is painted next lies on a screen with so many pixels in one of the window's: Qt's pens of constant width count the screen's."""
+    _screen[0] = ratio
+
+
 _brushes: dict[tuple[str, str], QBrush] = {}
 
 
-def _pen(palette: Palette, role: str, in_hand: bool) -> QPen:
+def _pen(palette: Palette, role: str, in_hand: bool, ratio: float) -> QPen:
     style = STYLES[role]
     if in_hand:
         style = Style("hand", 3.0)
     if not style.stroke:
         return QPen(Qt.PenStyle.NoPen)
-    pen = QPen(QColor(getattr(palette, style.stroke)), style.width)
+    pen = QPen(QColor(getattr(palette, style.stroke)), style.width * ratio)
     pen.setCosmetic(True)
     pen.setJoinStyle(Qt.PenJoinStyle.RoundJoin)
     pen.setCapStyle(Qt.PenCapStyle.RoundCap if not style.dash else Qt.PenCapStyle.FlatCap)

@@ -13,7 +13,8 @@ from frelt.drawing.sketch import SKETCHES
 from frelt.drawing.styles import STYLES, TINTS
 from frelt.drawing.views import centre_mark, sketch
 from frelt.paint import fonts
-from frelt.paint.theme import THEMES, Theme
+from frelt.paint.pdf import PAPER
+from frelt.paint.theme import THEMES, Theme, on_screen
 
 
 def luminance(color: str) -> float:
@@ -96,3 +97,13 @@ def test_words_wrap_at_spaces_and_never_break(qtbot: QtBot) -> None:
         lines = fonts.wrap(text, width)
         assert " ".join(lines) == text
         assert all(fonts.measure(line) <= width or " " not in line for line in lines)
+
+
+def test_strokes_are_as_wide_in_the_windows_pixels_on_every_screen_and_on_paper_never_wider() -> None:
+    try:
+        on_screen(2.0)
+        light, paper = THEMES["light"].pen("body"), PAPER.pen("body")
+        assert light.widthF() == 2 * STYLES["body"].width and paper.widthF() == STYLES["body"].width
+    finally:
+        on_screen(1.0)
+    assert THEMES["light"].pen("body").widthF() == STYLES["body"].width

@@ -14,6 +14,7 @@ from frelt.app.storage import load
 from frelt.core.model.document import Document
 from frelt.core.solve import solve
 from frelt.ui.frame.desk import ENTRY
+from frelt.ui.frame.putting import put
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 
@@ -109,6 +110,50 @@ def test_an_entry_is_carried_over_the_drawings_with_every_load_it_makes(fresh: F
     assert abs(layout.to_px("plan", at[0], at[1]).x() - way[-1].x()) < 12  # snapping may draw it to a neighbor
     desk.undo()
     assert desk.session.rig is before and not desk.dragging
+
+
+def test_on_the_elevation_of_a_door_leaf_a_tank_is_offered_shown_and_hung_there(fresh: Fresh, qtbot: QtBot) -> None:
+    """From the curb side, a rack on each leaf of a pair of doors, the right one looked at closely."""
+    window = fresh(Document())
+    window.desk.go(Step.JOB)
+    chassis = window.right.page(Step.JOB).chassis  # type: ignore[attr-defined]
+    chassis.box.setText("enclosed 6 10")
+    chassis.start()
+    desk, bench, catalog = window.desk, window.bench, window.right.things.catalog
+    racks = {}
+    for leaf in ("left", "right"):
+        put(desk, "rack-door")
+        QApplication.processEvents()
+        choice = window.right.things.hand.deck
+        n = next(i for i in range(choice.count()) if f"{leaf} leaf" in choice.itemText(i))
+        choice.setCurrentIndex(n)
+        choice.activated.emit(n)
+        racks[leaf] = desk.in_hand
+    rig = desk.session.rig
+    assert rig is not None and rig.item(racks["left"]).place.deck != rig.item(racks["right"]).place.deck
+    window.looking.closely()
+    window.looking.other_side()
+    bench.grab()
+    assert desk.closely and desk.close_up == rig.item(racks["right"]).place.deck and bench.right_side
+    window.looking.to_catalog()
+    catalog.box.setText("160 gal")
+    qtbot.waitUntil(lambda: bool(bench.ghost.shown.get("rear")))
+    qtbot.wait(120)
+    bench.grab()
+    layout = bench.layout_now
+    assert layout is not None
+    at = layout.to_px("rear", *bench.ghost.shown["rear"][0].at[4:])
+    data = QMimeData()
+    data.setData(ENTRY, catalog.list.key.encode())
+    for step in (QPointF(0, 0), QPointF(0, -8)):
+        bench.dragMoveEvent(QDragMoveEvent((at + step).toPoint(), Qt.DropAction.CopyAction, data, LEFT, NONE))
+        QApplication.processEvents()
+    bench.dropEvent(QDropEvent(at, Qt.DropAction.CopyAction, data, LEFT, NONE))
+    now = desk.session.rig
+    assert now is not None and now.item(desk.in_hand).place.deck == desk.close_up
+    assert now.item(desk.in_hand).kind == "tank" and len(now.items) == len(rig.items) + 1
+    desk.undo()
+    assert desk.session.rig is rig
 
 
 def test_chassis_are_chosen_from_pictures_by_length_in_any_units(fresh: Fresh, qtbot: QtBot) -> None:

@@ -1,13 +1,16 @@
 """The window does what the hand meant: the wheel only scrolls, a click takes the whole figure, undo and Tab from any field."""
 
+from collections.abc import Callable
 from itertools import pairwise
 
+import pytest
 from PyQt6.QtCore import QPoint, QPointF, Qt
 from PyQt6.QtGui import QWheelEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QComboBox, QWidget
+from PyQt6.QtWidgets import QApplication, QComboBox, QLineEdit, QWidget
 from pytestqt.qtbot import QtBot
 
+from frelt.core.model.document import Document
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 
@@ -118,3 +121,46 @@ def test_another_thing_is_read_from_its_first_line(window: Window, qtbot: QtBot)
     assert bar.value() == 150  # the same thing stays where it is read
     window.desk.take("machine" if "machine" in {i.id for i in window.desk.rig.items} else window.desk.rig.items[0].id)  # type: ignore[union-attr]
     assert bar.value() == 0
+
+
+def test_somebodys_own_trailer_in_meters_sums_the_wheel_and_undo_from_every_field(fresh: Callable[[Document], Window]) -> None:
+    """A 3.9 m playground trailer: `1,75 m`, `1450-160`, the wheel over the column twenty times, undo from every field."""
+    window = fresh(Document())
+    window.desk.set_looks(length="mm", mass="kg", volume="L")
+    window.desk.go(Step.JOB)
+    job = window.right.page(Step.JOB).chassis  # type: ignore[attr-defined]
+    QTest.keyClicks(job.box, "open trailer 3,9 m")
+    QTest.keyClick(job.box, Qt.Key.Key_Return)
+    QApplication.processEvents()
+    started = window.desk.session.rig
+    assert started is not None and started.trailer is not None
+    page = window.right.page(Step.CHASSIS)
+    for label, words in (("Deck length", "3,9 m"), ("Deck width", "1,75 m"), ("On the axles", "1450-160")):
+        edit = next(e for e in page.findChildren(QLineEdit) if e.accessibleName() == label and e.isVisible())
+        edit.setFocus()
+        edit.selectAll()
+        QTest.keyClicks(edit, words)
+        QTest.keyClick(edit, Qt.Key.Key_Return)
+    made = window.desk.session.rig
+    assert made is not None and made.trailer is not None and made.trailer.empty is not None
+    along, across = ([p[n] for p in made.trailer.main_deck.outline] for n in (0, 1))
+    assert max(along) - min(along) == pytest.approx(3.9) and max(across) - min(across) == pytest.approx(1.75)
+    assert made.trailer.empty.axles is not None and made.trailer.empty.axles.value == pytest.approx(1290)
+    for box in [b for b in page.findChildren(QComboBox) if b.isVisible()]:
+        for _ in range(20):
+            wheel(box, window)
+    assert window.desk.session.rig is made
+    fields = [e for e in page.findChildren(QLineEdit) if e.isVisible()]
+    assert len(fields) > 25
+    window.activateWindow()
+    for edit in fields:
+        edit.setFocus()
+        QTest.keyClick(edit, Qt.Key.Key_Z, CTRL)
+        assert window.desk.session.rig is not made, edit.accessibleName()
+        window.desk.redo()
+        assert window.desk.session.rig == made
+        made = window.desk.session.rig
+        page = window.right.page(Step.CHASSIS)
+    for _ in range(3):
+        window.desk.undo()
+    assert window.desk.session.rig == started

@@ -208,5 +208,6 @@ def _around(entries: Sequence[Listed[T]], quantity: Quantity, value: float) -> l
 
 def _told(typed: str, around: Sequence[Listed[T]], quantity: Quantity, units: Units) -> str:
     values = sorted({v for e in around if (v := _chief(e, quantity)) is not None})
-    shown = list(dict.fromkeys(units.show(v, quantity) for v in (values[0], values[-1])))
+    more = 1 if units.name(quantity) == "m" else 0
+    shown = list(dict.fromkeys(units.show(v, quantity, more=more) for v in (values[0], values[-1])))
     return f"None of {typed}: the nearest have {' and '.join(shown)}"

@@ -15,7 +15,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QToolTip
 
 from ...core.placing.arrange import shifted
-from ...drawing.views import seen
+from ...drawing.views import View, seen
 from ..frame.desk import ENTRY
 from .drawings import Drawings
 
@@ -53,6 +53,10 @@ class Bench(Drawings):
             elif view is not None:
                 self.frame.press(at, view)
             return
+        self._press_thing(found, view, at)
+
+    def _press_thing(self, found: str, view: View | None, at: QPointF) -> None:
+        """Take what was pressed, or keep what is in hand below it, ready to be dragged."""
         self._above = ""
         if found not in self.desk.held and view is not None and self.in_hand_at(at, view):
             self._above, found = found, self.desk.in_hand  # what lies over it is taken by a click that moves nothing

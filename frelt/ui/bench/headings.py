@@ -35,9 +35,10 @@ class Headings:
         if said:
             write(p, at.right() + 14, BASE, said, theme.color("hand"), "small", 500)
         words = "Side, from the right: front at the right" if right_side else "Side, from the left"
-        caption(p, layout.side.left(), layout.side.top() + 2, words, theme)
+        down = -8.0 if desk.closely else 2.0  # what is broken off fills its area to the top
+        caption(p, layout.side.left(), layout.side.top() + down, words, theme)
         if layout.rear.width() > 50:
-            caption(p, layout.rear.left(), layout.rear.top() + 2, "Rear, from behind", theme)
+            caption(p, layout.rear.left(), layout.rear.top() + down, "Rear, from behind", theme)
 
     def press(self, at: QPointF) -> bool:
         """Choose the level whose stop lies under a pixel, if there is one."""

@@ -9,6 +9,8 @@ from PyQt6.QtCore import QRectF, Qt
 from PyQt6.QtGui import QColor, QPainter, QPen
 from PyQt6.QtWidgets import QWidget
 
+from ...paint.theme import on_screen
+
 T = TypeVar("T")
 FAILED = QColor(128, 128, 128)
 
@@ -16,6 +18,7 @@ FAILED = QColor(128, 128, 128)
 @contextmanager
 def painter_on(widget: QWidget) -> Iterator[QPainter]:
     """A painter on a widget, ended whatever happens; what fails is outlined, and told as an unexpected error is."""
+    on_screen(widget.devicePixelRatioF())
     p = QPainter(widget)
     p.setRenderHint(QPainter.RenderHint.Antialiasing)
     try:
