@@ -199,6 +199,9 @@ def overloaded() -> QWidget:
         name = "Second rinse water tank, on loan from the tram stop rig" if n == 1 else item.name
         item = replace(item, name=name, place=Placement(deck="floor", u=u, v=v))
         window.desk.edit(lambda r, i=item: add(r, i), "more")
+    QTest.qWait(600)
+    window.bench.grab()
+    window.ask_figure(next(x for x in window.bench._spots if x.check is not None and x.check.kind == "axle"))
     return window
 
 

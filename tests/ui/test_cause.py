@@ -53,7 +53,11 @@ def test_posts_and_bars_are_clicked_anywhere_and_tell_what_makes_their_load(fres
     thing = next(b for b in window.figure.parts.findChildren(QPushButton) if b.isVisible())
     QTest.mouseClick(thing, LEFT)
     rig = window.desk.rig
-    assert rig is not None and rig.item(window.desk.in_hand).name == thing.text() and not window.figure.isVisible()
+    assert (
+        rig is not None
+        and rig.item(window.desk.in_hand).name.startswith(thing.text().rstrip("…"))
+        and not window.figure.isVisible()
+    )
 
 
 def test_the_verdict_leads_to_the_things_or_to_the_load_it_speaks_of(fresh: Fresh, qtbot: QtBot) -> None:

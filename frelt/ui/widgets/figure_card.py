@@ -12,9 +12,10 @@ from ...core.edit.ratings import rating_at, set_rating
 from ...core.judge.check import KINDS, Check
 from ...core.judge.words import sentence, subject
 from ...core.report.because import Because, because
+from ...paint import fonts
 from ..frame.desk import Desk
 from .fields import NO_PLATE, FigureField, column, heading, link
-from .text import Words, literal
+from .text import Words, literal, tip
 
 WIDE = 312
 LISTED = 6
@@ -97,7 +98,8 @@ class FigureCard(QFrame):
             f"#figure-card {{ background: {palette.field}; border: 2px solid {palette.hand}; border-radius: 5px; }}"
         )
         self.resize(WIDE, max(box.totalHeightForWidth(WIDE), box.sizeHint().height() if not box.hasHeightForWidth() else 0))
-        x = min(max(spot.left() - 8, 8), parent.width() - self.width() - 8)
+        beside = spot.right() + 8 if spot.right() + WIDE + 16 < parent.width() else spot.left() - WIDE - 8
+        x = min(max(beside, 8), parent.width() - self.width() - 8)  # what it is about stays in sight
         y = spot.bottom() - self.height()
         self.move(int(x), int(min(max(y, 8), parent.height() - self.height() - 8)))
         self.show()
@@ -125,7 +127,9 @@ class FigureCard(QFrame):
             shown = self.desk.units.show(abs(value), check.quantity)
             figure = Words(f"{'−' if value < 0 else '+' if share else ''}{shown}")
             figure.setAlignment(Qt.AlignmentFlag.AlignRight)
-            what: QWidget = link(literal(name), partial(self._take, item)) if item else Words(name)
+            short = fonts.elided(name, WIDE - 130, "text", 400, False)
+            what: QWidget = link(literal(short), partial(self._take, item)) if item else Words(short)
+            tip(what, name if short != name else "")
             self._grid.addWidget(what, n, 0)
             self._grid.addWidget(figure, n, 1)
 
