@@ -131,3 +131,23 @@ def test_what_was_done_and_what_was_refused_are_told_apart_and_lie_over_no_drawi
     assert said.kind.isVisible() and said.kind.text() == "Not done" and said.accessibleName().startswith("Not done: First")
     page = go(window, Step.CHASSIS)
     assert page.isVisible() and said.geometry().bottom() < window.bench.y()
+
+
+@pytest.mark.parametrize("name", ["barn-closed", "harbor-skid", "shelter-van"])
+def test_one_key_goes_to_the_deck_then_to_the_shelf_and_back_to_the_whole(fresh: Fresh, name: str) -> None:
+    window = fresh(load(PACKED / f"{name}.frelt.json"))
+    desk, rig = window.desk, window.desk.rig
+    assert rig is not None
+    shelves = {d.id for i in rig.items for d in i.decks if i.kind == "shelf"}
+    thing = next(i for i in rig.items if i.place.deck in shelves)
+    desk.take(thing.id)
+    been = []
+    for _ in range(4):
+        window.looking.closely()
+        window.bench.grab()
+        been.append(desk.close_up if desk.closely else "")
+    assert been[1] == thing.place.deck and been[2] == "" and been[0] == been[3] != been[1]
+    window.looking.closely()
+    window.bench.grab()
+    layout = window.bench.layout_now
+    assert layout is not None and layout.plan.contains(window.bench.item_centre(thing.id))

@@ -164,3 +164,18 @@ def test_somebodys_own_trailer_in_meters_sums_the_wheel_and_undo_from_every_fiel
     for _ in range(3):
         window.desk.undo()
     assert window.desk.session.rig == started
+
+
+def test_every_list_of_a_page_opens_whole(window: Window) -> None:
+    window.desk.go(Step.CHASSIS)
+    QApplication.processEvents()
+    boxes = [b for b in window.right.page(Step.CHASSIS).findChildren(QComboBox) if b.isVisible() and 1 < b.count() <= 10]
+    assert len(boxes) >= 5
+    for box in boxes:
+        box.showPopup()
+        QApplication.processEvents()
+        view = box.view()
+        assert view is not None and view.model() is not None
+        rows = [view.visualRect(view.model().index(n, 0)) for n in range(box.count())]  # type: ignore[union-attr]
+        assert rows[0].top() >= 0 and rows[-1].bottom() <= view.viewport().height(), box.accessibleName()  # type: ignore[union-attr]
+        box.hidePopup()

@@ -61,6 +61,13 @@ def looked_at(rig: Rig, frames: Frames, carrier: Carrier, item_id: str) -> str:
     return alone(rig, deck.id)
 
 
+def near(rig: Rig, frames: Frames, carrier: Carrier, item_id: str) -> tuple[str, ...]:
+    """The decks to look at closely for a thing, one after the other: `looked_at`, and the shelf, rack or top that it stands on."""
+    first = looked_at(rig, frames, carrier, item_id)
+    own = rig.item(item_id).place.deck if item_id in frames.items else first
+    return (first,) if own == first or any(own == d.id for d in carrier.decks) else (first, own)
+
+
 def by_itself(rig: Rig, frames: Frames, carrier: Carrier, item_id: str) -> str:
     """The deck to look at closely without being asked: a wall or a door, a skid, or the deck a skid stands on among others; else none."""
     deck = looked_at(rig, frames, carrier, item_id)

@@ -5,7 +5,7 @@ from typing import TYPE_CHECKING
 from msgspec.structs import replace
 
 from ...core.base.text import capital
-from ...core.space.levels import looked_at
+from ...core.space.levels import near
 from ...drawing.layout import Box
 from ...drawing.overlay.limits import Spot
 from .desk import WORST
@@ -53,11 +53,13 @@ class Looking:
             self.desk.show_carrier(other.id)
 
     def closely(self) -> None:
-        """The deck in hand fills the drawings, and back to the whole rig."""
+        """The deck in hand fills the drawings, then the shelf that what is in hand stands on, then back to the whole rig."""
         desk, solved, carrier = self.desk, self.desk.solved, self.desk.carrier
         if solved is None or carrier is None:
             return
-        desk.look_at("" if desk.closely else looked_at(solved.rig, solved.frames, carrier, desk.in_hand))
+        listed = near(solved.rig, solved.frames, carrier, desk.in_hand)
+        at = listed.index(desk.close_up) + 1 if desk.closely and desk.close_up in listed else 0
+        desk.look_at(listed[at] if at < len(listed) and (at or not desk.closely) else "")
 
     def other_side(self) -> None:
         """The other side in front."""

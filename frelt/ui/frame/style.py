@@ -45,7 +45,8 @@ QLineEdit:focus, QComboBox:focus, QListWidget:focus {{ border: 2px solid {c.hand
 QLineEdit[refused="true"] {{ border: 2px solid {c.over}; padding: 0 5px; }}
 QListWidget::item {{ padding: 4px 2px; }}
 QListWidget::item:selected {{ background: {c.hand_fill}; color: {c.ink}; }}
-QComboBox {{ min-height: 18px; }}
+QComboBox {{ min-height: 18px; combobox-popup: 0; }}
+QComboBox QFrame {{ background: {c.field}; border: 1px solid {c.soft}; }}
 QComboBox::drop-down {{ border: none; width: 22px; }}
 QComboBox::down-arrow {{ image: url("{arrow}"); width: 12px; height: 12px; }}
 QComboBox QAbstractItemView {{ background: {c.field}; color: {c.ink}; selection-background-color: {c.hand_fill}; selection-color: {c.ink}; }}
