@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from functools import partial
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QPointF, QRectF, QSize, Qt, pyqtSignal
+from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
     QPainter,
     QPaintEvent,
@@ -20,6 +20,7 @@ from ...core.report.verdict import first_of
 from ...core.solve import Solved
 from ...core.space.moving_along import moving as moving_with
 from ...core.space.solids import Solid, solids
+from ...core.space.walk import walk
 from ...drawing import carrier as carriers
 from ...drawing.layout import Box, Zoom, lay_out
 from ...drawing.overlay.centre import centre_shown
@@ -210,12 +211,17 @@ class Drawings(QWidget):
         desk = self.desk
         if "room to work" not in STEPS[desk.step].overlays:
             return
-        from .surroundings import paint_surroundings, paint_walk
+        from ...drawing.overlay.around import surroundings, walkable
 
         if desk.walking:
-            paint_walk(p, solved, carrier, layout, desk.theme)
-        written = [rect(box) for box in (*self._plates, *(one.box for one in self.labels.of.get("plan", ())))]
-        paint_surroundings(p, solved, carrier, layout, desk.theme, desk.held, written)
+            paint_clipped(p, walkable(walk(solved.rig, solved.frames, carrier), layout.sheet), layout.plan, desk.theme)
+        written = [*self._plates, *(one.box for one in self.labels.of.get("plan", ()))]
+        by_view: dict[View, list[Shape]] = {}
+        for view, shape in surroundings(solved, carrier, layout.sheet, desk.held, written, fonts):
+            by_view.setdefault(view, []).append(shape)
+        for view, shapes in by_view.items():
+            area = layout.area(view) if view == "plan" else layout.area(view).adjusted(0, 18, 0, 0)  # clear of the headings
+            paint_clipped(p, shapes, area, desk.theme)
 
     def _drawn(self) -> str:
         return "vehicle" if isinstance(self.desk.carrier, Vehicle) else "trailer"
@@ -304,15 +310,18 @@ class Drawings(QWidget):
         solved, carrier, shown = self.desk.solved, self.desk.carrier, STEPS[self.desk.step].overlays
         if solved is None or carrier is None or not shown or not (carrier.body.zones or solved.rig.wishes):
             return ()
-        from .regions import paint_wishes, paint_zones
+        from ...drawing.overlay.regions import wishes, zones
 
-        made: list[QRectF] = []
+        made: tuple[Box, ...] = ()
         avoid = layout.sheet.px("plan", centre[0], centre[1]) if centre is not None else None
         if "zones" in shown:
-            made += paint_zones(p, carrier, layout, self.desk.theme, room.values(), avoid)
+            shapes, made = zones(carrier, layout.sheet, room.values(), avoid, fonts)
+            paint_shapes(p, shapes, self.desk.theme)
         if "wishes" in shown:
-            made += paint_wishes(p, solved, carrier, layout, self.desk.theme, room.values(), made)
-        return [Box(r.left(), r.top(), r.width(), r.height()) for r in made]
+            shapes, more = wishes(solved, carrier, layout.sheet, room.values(), made, fonts)
+            paint_shapes(p, shapes, self.desk.theme)
+            made += more
+        return made
 
     def _posts(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         desk, state = self.desk, self.desk.state
