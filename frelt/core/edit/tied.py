@@ -44,3 +44,10 @@ def with_tied(rig: Rig, entries: Iterable[Tied]) -> Rig:
     if any(e.full == e.other for e in listed):
         raise FreltError("a tank cannot be tied to itself: choose two")
     return replace(rig, links=(*(k for k in rig.links if tied_of(k) is None), *map(link_of, listed)))
+
+
+def first_two(rig: Rig) -> Link:
+    """What may be tied first: the first two tanks but for fuel, by volume, together at most three quarters full."""
+    listed = [(a, t.capacity.value) for a, _, t in rig.tanks() if t.liquid.tint != "fuel"][:2]
+    whole = sum(v for _, v in listed)
+    return Link(factors={a: v / whole for a, v in listed}, low=0.0, high=0.75)

@@ -3,13 +3,13 @@
 Strengths are shares by volume; volumes are taken to add up, which is right to a percent for SH and water.
 """
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
 from itertools import pairwise
 from math import pi
 
 from ..base.value import FreltError
 from ..kind.registry import kind_of
-from ..model.item import HosePart
+from ..model.item import HosePart, TankPart
 from ..model.mix import Mix
 from ..model.rig import Rig
 
@@ -69,6 +69,11 @@ def lasts(volume: float, stock: float, wall: float, flow: float) -> float:
     """How long a volume [m³] of stock lasts at a strength on the wall and a flow of the mix [m³/s], both shares of it [s]."""
     drawn = flow * min(wall / stock, 1.0) if stock > 0 else 0.0
     return volume / drawn if drawn > 0 else float("inf")
+
+
+def drawable(tanks: Iterable[TankPart]) -> float:
+    """What can be drawn from tanks that are as full as they get [m³]."""
+    return sum(t.capacity.value * (t.top - t.heel) for t in tanks)
 
 
 def antifreeze(celsius: float) -> float:

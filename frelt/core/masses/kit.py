@@ -1,6 +1,6 @@
 """Where the kit of a rig weighs: on its deck's middle or in the middle of what holds it, as far off as either is long."""
 
-from collections.abc import Iterator
+from collections.abc import Iterable, Iterator
 
 from msgspec import Struct
 
@@ -11,6 +11,7 @@ from ..geometry.polygon import centroid
 from ..kind.kind import Box
 from ..model.kit import KitLine
 from ..model.rig import Rig
+from .weigh import together
 
 FAR = 0.25  # of the length of its place that a line of kit may be off its middle; an estimate
 UP = 0.5  # of the height of what holds it; an estimate
@@ -37,6 +38,11 @@ def line_mass(line: KitLine) -> Figure:
     """What a line of kit weighs together [kg]."""
     e = line.each
     return Figure(value=e.value * line.count, plus_minus=e.plus_minus * line.count, source=e.source, note=e.note)
+
+
+def kit_mass(lines: Iterable[KitLine]) -> Figure:
+    """What lines of kit weigh together [kg]; their ± by root of squares."""
+    return together(line_mass(line) for line in lines)
 
 
 def placed_kit(rig: Rig, frames: Frames) -> Iterator[PlacedKit]:

@@ -14,7 +14,7 @@ from ....core.kind.capability import can
 from ....core.kind.registry import given
 from ....core.liquids.aging import strength_now
 from ....core.liquids.drain import level_time
-from ....core.liquids.mixing import antifreeze, hold_up, lasts
+from ....core.liquids.mixing import antifreeze, drawable, hold_up, lasts
 from ....core.liquids.on_slope import on_slope
 from ....core.liquids.stability import BRAKING, CORNERING, lean
 from ....core.statics.worst import highest, lowest
@@ -140,7 +140,7 @@ class MorePart(QWidget):
         pump = next((i for i in rig.items if can(i, "soft wash")), None)
         tanks = [t for _, _, t in rig.tanks() if t.liquid.tint == "sh"]
         if pump is not None and tanks:
-            volume = sum(t.capacity.value * (t.top - t.heel) for t in tanks)
+            volume = drawable(tanks)
             now = strength_now(tanks[0].liquid)
             time = lasts(volume, now.value, v["wall"], given(pump)["flow"] * max(v["trigger"], 0.01))
             said.append((f"SH aboard is about {now.value:.1%} ± {now.plus_minus:.1%}", (now.note and "by age") or now.source))

@@ -4,7 +4,7 @@ from msgspec.structs import replace
 from PyQt6.QtWidgets import QWidget
 
 from ....core.base.text import joined
-from ....core.edit.tied import Tied, tied, tied_of, with_tied
+from ....core.edit.tied import Tied, first_two, tied, tied_of, with_tied
 from ....core.model.rig import Rig
 from ....core.model.ties import Link
 from ...frame.desk import Desk
@@ -59,9 +59,7 @@ def other_ties(desk: Desk) -> PartsList:
     def make() -> Link:
         rig = desk.rig
         assert rig is not None
-        listed = [(a, t.capacity.value) for a, _, t in rig.tanks() if t.liquid.tint != "fuel"][:2]
-        whole = sum(v for _, v in listed)
-        return Link(factors={a: v / whole for a, v in listed}, low=0.0, high=0.75)
+        return first_two(rig)
 
     def words_of(link: Link) -> str:
         names = {a: i.name for a, i, _ in desk.rig.tanks()} if desk.rig is not None else {}

@@ -8,7 +8,7 @@ from PyQt6.QtWidgets import QComboBox, QDialog, QHeaderView, QLineEdit, QPushBut
 from ....app.session import new_id
 from ....core.base.figure import Figure
 from ....core.base.text import capital
-from ....core.masses.kit import line_mass
+from ....core.masses.kit import kit_mass
 from ....core.model.kit import KitLine
 from ....core.planning.kit import kit_places, usual_place, with_kit
 from ...frame.desk import Desk
@@ -86,7 +86,7 @@ class KitWindow(QDialog):
         """Show the lines of the rig on the bench."""
         rig, units = self.desk.rig, self.desk.units
         lines = rig.kit if rig is not None else ()
-        total = units.show(sum(line_mass(k).value for k in lines), "mass")
+        total = units.show(kit_mass(lines).value, "mass")
         count = f"{len(lines)} line{'s' if len(lines) != 1 else ''}"
         none = "Nothing is listed yet: what lies on a shelf, in a box or on a hook weighs, too."
         self.said.setText(f"{count} of kit, {total} together." if lines else none)

@@ -6,7 +6,8 @@ from PyQt6.QtWidgets import QHBoxLayout, QListWidgetItem, QPushButton, QWidget
 
 from ....app import stock
 from ....app.session import new_id
-from ....core.masses.kit import line_mass
+from ....core.masses.kit import kit_mass
+from ....core.masses.weigh import together
 from ....core.placing.put_on import put_on
 from ....core.planning.kit import with_kit
 from ....core.planning.uncounted import Missing, told, uncounted, waved, with_missing
@@ -110,7 +111,7 @@ class UncountedPanel(QWidget):
             self.list.addItem(one)
         self.list.setCurrentRow(min(row, len(self.found) - 1))
         self.list.fit()
-        total = units.show(sum(m.mass.value for m in self.found), "mass")
+        total = units.show(together(m.mass for m in self.found).value, "mass")
         rig = self.desk.rig
         if self.found:
             self.sum.setText(f"Such a rig usually carries {total} more than is counted here.")
@@ -121,7 +122,7 @@ class UncountedPanel(QWidget):
         self.off.setEnabled(bool(self.found))
         self._kit_of_row()
         lines = rig.kit if rig is not None else ()
-        weighs = units.show(sum(line_mass(k).value for k in lines), "mass")
+        weighs = units.show(kit_mass(lines).value, "mass")
         self.listed.setText(
             f"Kit: {len(lines)} line{'s' if len(lines) != 1 else ''}, {weighs} …" if lines else "Kit, line by line …"
         )

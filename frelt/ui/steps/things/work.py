@@ -191,16 +191,12 @@ class Work:
 
     def walk_words(self) -> str:
         """Which way one comes onto the floor, and how many of the services are reached from it or from outside."""
-        from ....core.space.rooms import rooms
-        from ....core.space.walk import entrances, walk
+        from ....core.report.reached import reached
 
         solved, carrier = self.desk.solved, self.desk.carrier
         if solved is None or carrier is None:
             return "No rig is on the bench yet."
-        doors = entrances(walk(solved.rig, solved.frames, carrier), carrier)
-        way = f", in through {joined([d.lower() for d in doors])}" if doors else " from outside"
-        own = [r for r in rooms(solved.rig, solved.frames) if r.carrier == carrier.id]
-        bad = {(c.items[0], c.detail[0]) for c in solved.checks if c.kind == "service" and c.items and c.detail}
-        reached = sum((r.item, r.service.what) not in bad for r in own)
-        count = f" {reached} of {len(own)} services are reached." if own else ""
+        found = reached(solved, carrier)
+        way = f", in through {joined([d.lower() for d in found.doors])}" if found.doors else " from outside"
+        count = f" {found.reached} of {found.services} services are reached." if found.services else ""
         return f"Hatched: where a person can walk{way}.{count}"
