@@ -50,14 +50,15 @@ class Memo(Generic[T]):
     key goes first where there are too many.
     """
 
-    def __init__(self, most: int = 2048) -> None:
-        self._most = most
+    def __init__(self, most: int = 2048, same: Callable[[object, object], bool] = is_) -> None:
+        """same: `operator.eq` where a value made anew may be what it was before."""
+        self._most, self._same = most, same
 
     def get(self, kept: Kept, key: object, inputs: tuple[object, ...], make: Callable[[], T]) -> T:
         """The result kept under key if it was made from these inputs, else a new one."""
         own = kept.of(self)
         found: tuple[tuple[object, ...], T] | None = own.get(key)
-        if found is not None and all(map(is_, found[0], inputs)):
+        if found is not None and all(map(self._same, found[0], inputs)):
             return found[1]
         made = make()
         own[key] = (inputs, made)

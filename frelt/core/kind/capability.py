@@ -1,5 +1,6 @@
 """What a kind of thing can do, as data: behavior asks for a capability and never for a kind's id or a display name."""
 
+from collections.abc import Iterable, Iterator
 from typing import Literal
 
 from ..model.item import Item
@@ -16,6 +17,17 @@ Can = Literal[
     "hold kit",  # a closed box in which kit is kept
     "bear things",  # brings a deck of its own, on which it is put by itself
 ]
+
+
+def able(items: Iterable[Item], *what: Can) -> Iterator[Item]:
+    """Those of many items whose kind can do one of these; each kind is asked once."""
+    kinds: dict[str, bool] = {}
+    for item in items:
+        known = kinds.get(item.kind)
+        if known is None:
+            known = kinds[item.kind] = can(item, *what)
+        if known:
+            yield item
 
 
 def can(item: Item, *what: Can) -> bool:

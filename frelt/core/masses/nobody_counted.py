@@ -6,12 +6,13 @@ common practice, no published source; the masses are the catalog's (a test holds
 
 from collections.abc import Callable
 from math import pi
+from operator import eq
 from typing import get_args
 
 from msgspec import Struct
 
 from ..base.figure import Figure
-from ..base.kept import Each
+from ..base.kept import Each, Memo
 from ..geometry.frames import Frames
 from ..geometry.measures import deck_length
 from ..geometry.polygon import centroid
@@ -116,6 +117,7 @@ class Facts(Struct, frozen=True):
 TRAITS = ("engine", "SH", "acid", "fuel", "burner")
 FUEL_TANK, WASHES, SOFT = 1 << len(TRAITS), 2 << len(TRAITS), 4 << len(TRAITS)
 _facts: Each[Facts] = Each()
+_sums: Memo[Figure] = Memo(16, eq)  # a thing that was moved has the facts it had
 
 
 class NobodyCounted(Struct, frozen=True):
@@ -183,7 +185,12 @@ def nobody_counted(rig: Rig, frames: Frames) -> NobodyCounted | None:
         return None
     carrier = rig.carrier(max(bears, key=lambda c: bears[c]))
     told = rig.nobody_counted
-    mass = told or _sum(rig, facts, own, [c for c in rig.carriers if c.id in bears])
+    mass = told or _sums.get(
+        frames.kept,
+        rig.id,
+        (tuple(facts), tuple(c for c, _ in own), rig.waved, rig.kit, rig.fit_out, rig.trailer, rig.vehicle, rig.stand),
+        lambda: _sum(rig, facts, own, [c for c in rig.carriers if c.id in bears]),
+    )
     if mass.value <= 0 and mass.plus_minus <= 0:
         return None
     deck = carrier.main_deck

@@ -16,7 +16,7 @@ from ..base.arrays import Array
 from ..base.kept import Each, Memo
 from ..base.value import FreltError
 from ..geometry.frames import Frames, opened, standing_on
-from ..kind.capability import can
+from ..kind.capability import able
 from ..model.carrier import Carrier, Stand
 from ..model.rig import Rig, fill_range
 from ..model.state import State
@@ -188,6 +188,7 @@ class _Columns:
 
 _shares: Each[Share] = Each()
 _tied: Memo[tuple[Group, ...]] = Memo(16)
+_ranges_of: Memo[dict[str, Array]] = Memo(16)
 THREE = np.arange(3)
 NO_MOMENTS, NO_ROWS = np.zeros((0, 4)), np.zeros(0, dtype=np.intp)
 PERSON = "a person"  # stands in for an item, so that people and fit-out are no part of the vehicle itself
@@ -218,7 +219,15 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     own_tanks = put.where([(t.carrier, t.item) for t in tanks])
     full = np.array([(t.full, t.full * t.x, t.full * t.y, 0.0) for t in tanks], dtype=float).reshape(-1, 4)
     tank_moments = put.of(full, *own_tanks)
-    present, ranges = _present(rig.states, build.column, people, _kept_back(rig), swings), _ranges(rig.states, tanks)
+    present = _present(rig.states, build.column, people, _kept_back(rig), swings)
+    ranges = _ranges_of.get(
+        frames.kept,
+        (rig.id, bare_too),
+        (rig.states, *(t.part for t in tanks), *(t.item for t in tanks)),
+        lambda: _ranges(rig.states, tanks),
+    )
+    if rig.joined:
+        ranges = {name: own.copy() for name, own in ranges.items()}  # some of them are those of a common surface
     offset = np.zeros(columns.size)
     offset[-1] = 1.0
     set_state = -1
@@ -366,7 +375,7 @@ def _joined_apart(rig: Rig, tanks: list[Tank], ranges: dict[str, Array]) -> tupl
 
 def _kept_back(rig: Rig) -> frozenset[str]:
     """Kept places, whose weights to come count only by the rig's switch."""
-    return frozenset(i.id for i in rig.items if can(i, "keep a place")) if not rig.later_counted else frozenset()
+    return frozenset(i.id for i in able(rig.items, "keep a place")) if not rig.later_counted else frozenset()
 
 
 def _present(

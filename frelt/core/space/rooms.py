@@ -15,7 +15,7 @@ from ..base.arrays import Array
 from ..base.kept import Each, Kept, Memo
 from ..geometry.faces import WALL, body_box, sill, walled
 from ..geometry.frames import Frame, Frames
-from ..kind.capability import can
+from ..kind.capability import able, can
 from ..kind.kind import Box, FaceSide, Service, Vec
 from ..kind.registry import kind_of
 from ..model.carrier import Carrier, Vehicle
@@ -211,7 +211,7 @@ class Neighbors:
         self.listed += walls_of(carrier, frames.kept)
         self.boxes: Array = np.array([o.box for o in self.listed], dtype=float).reshape(-1, 6)
         self._below = carried_by(rig)
-        climbed = {i.id for i in rig.items if i.step or can(i, "be lifted")}
+        climbed = {i.id for i in rig.items if i.step} | {i.id for i in able(rig.items, "be lifted")}
         self.climbed: NDArray[np.bool_] = np.array([o.item in climbed for o in self.listed], dtype=bool)
         stepped = {i.id for i in rig.items if i.step}
         self.steps: tuple[Box, ...] = tuple(o.box for o in self.listed if o.item in stepped)

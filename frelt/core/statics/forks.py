@@ -16,7 +16,7 @@ from ..base.constants import GRAVITY
 from ..base.figure import rated as _limit
 from ..base.kept import Memo
 from ..geometry.frames import Frames, standing_on
-from ..kind.capability import can
+from ..kind.capability import able
 from ..kind.registry import given
 from ..masses.moments import moments_of
 from ..masses.table import MassTable, mass_table
@@ -87,7 +87,7 @@ def capacity(forklift: Forklift, out: float) -> float | None:
 
 def skids(rig: Rig) -> tuple[Item, ...]:
     """What forks can lift of a rig."""
-    return tuple(i for i in rig.items if can(i, "be lifted"))
+    return tuple(able(rig.items, "be lifted"))
 
 
 _kept: Memo[tuple[Lifted, ...]] = Memo(64)
