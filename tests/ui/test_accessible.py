@@ -69,7 +69,7 @@ def test_every_control_of_every_step_has_a_name(fresh: Fresh, name: str) -> None
                 missing[f"{step.name} {tab.text() if tab is not None else ''}"] = lost
     rig = window.desk.session.rig
     assert rig is not None
-    for item in rig.items[:12]:
+    for item in {i.kind: i for i in rig.items}.values() if name == "barn-closed" else ():
         window.desk.take(item.id)
         window.right.things.hand.more.setChecked(True)
         QApplication.processEvents()

@@ -286,6 +286,7 @@ def test_no_page_is_wider_than_its_column(fresh: Callable[[Document], Window], r
     """Doors with four choices, further decks, fit-out, arrival: all fit beside the bench of a packed rig."""
     window = fresh(Document())
     window.files.open_path(Path(f"tests/fixtures/packed/{rig}.frelt.json"))
+    opened = window.desk.session.document
     for step in Step:
         window.desk.go(step)
         settle(window)
@@ -293,3 +294,4 @@ def test_no_page_is_wider_than_its_column(fresh: Callable[[Document], Window], r
         page, port = area.widget(), area.viewport()
         assert page is not None and port is not None
         assert page.minimumSizeHint().width() <= port.width(), step
+        assert window.desk.session.document is opened, f"to look at {step.name} changed the rig"

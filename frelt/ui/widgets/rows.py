@@ -1,6 +1,6 @@
 """A list whose rows take the lines they need: Qt leaves the padding out of account and would cut with dots."""
 
-from PyQt6.QtCore import QPoint, QSize, Qt
+from PyQt6.QtCore import QPoint, QSignalBlocker, QSize, Qt
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QListWidget, QSizePolicy
 
@@ -51,9 +51,14 @@ class Rows(QListWidget):
         """Give every row its height at this width."""
         view = self.viewport()
         room = (view.width() if view is not None else self.width()) - PADDING
+        with QSignalBlocker(self):  # a height is no change of what a row says
+            self._heighten(room)
+        self.scheduleDelayedItemsLayout()
+        later(self, 0, self.whole_rows)
+
+    def _heighten(self, room: int) -> None:
         for n in range(self.count()):
             row = self.item(n)
             if row is not None:
                 lines = sum(len(fonts.wrap(part, room, "text", 400, False)) for part in row.text().split("\n"))
                 row.setSizeHint(QSize(room, LINE * lines + ABOVE))
-        later(self, 0, self.whole_rows)

@@ -47,6 +47,8 @@ class UnusualPart(QWidget):
         if state is None or not 0 <= n < len(self.listed):
             return
         one, on = self.listed[n], row.checkState() == Qt.CheckState.Checked
+        if on == one.on:
+            return  # Qt also tells of a row that is only given another height
         self.desk.edit(
             lambda r: with_exception(r, state.id, one.what, one.id, on), f"{one.words}: {'so' if on else 'as usual'}"
         )
