@@ -8,8 +8,8 @@ import sys
 from functools import cache
 from typing import Any
 
-from PyQt6.QtCore import QPoint, QPointF, Qt
-from PyQt6.QtGui import QDrag, QWheelEvent
+from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt
+from PyQt6.QtGui import QDrag, QDragLeaveEvent, QDragMoveEvent, QDropEvent, QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QFileDialog, QLineEdit, QListWidget, QWidget
 
@@ -17,6 +17,7 @@ from frelt.app.places import DEMOS, shipped
 from frelt.formats.document import decode, encode
 from frelt.paint.fonts import font
 from frelt.ui.frame.actions import ACTIONS
+from frelt.ui.frame.desk import ENTRY
 from frelt.ui.frame.start import build
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
@@ -112,8 +113,12 @@ def run(data: bytes) -> str:
 def _gesture(rng: random.Random, window: Window) -> None:
     what = rng.random()
     bench = window.bench
-    if what < 0.30:
+    if what < 0.24:
         _drag(rng, bench)
+    elif what < 0.28:
+        _carry(rng, window)
+    elif what < 0.30:
+        QTest.mouseClick(window.verdict, Qt.MouseButton.LeftButton, pos=QPoint(rng.randrange(20, 600), 30))
     elif what < 0.38:
         _wheel(rng, bench)
     elif what < 0.52:
@@ -156,6 +161,23 @@ def _drag(rng: random.Random, widget: QWidget) -> None:
         if rng.random() < 0.05:
             QTest.keyClick(widget, Qt.Key.Key_Escape)
     QTest.mouseRelease(widget, left, modifier, at)
+
+
+def _carry(rng: random.Random, window: Window) -> None:
+    """An entry of the catalog over the drawings, let go there or not."""
+    bench, entries = window.bench, window.desk.library.entries()
+    data = QMimeData()
+    data.setData(ENTRY, rng.choice(entries).item.id.encode())
+    left, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+    at = _point(rng, bench)
+    for _ in range(rng.randint(1, 4)):
+        bench.dragMoveEvent(QDragMoveEvent(at, Qt.DropAction.CopyAction, data, left, none))
+        QApplication.processEvents()
+        at = QPoint(at.x() + rng.randint(-90, 90), at.y() + rng.randint(-50, 50))
+    if rng.random() < 0.6:
+        bench.dropEvent(QDropEvent(QPointF(at), Qt.DropAction.CopyAction, data, left, none))
+    else:
+        bench.dragLeaveEvent(QDragLeaveEvent())
 
 
 def _wheel(rng: random.Random, widget: QWidget) -> None:
