@@ -1,29 +1,27 @@
 """How long a tank takes to run out by itself: through its valve and a hose, in free fall.
 
 Flow follows from the head H over the hose's end: v = √(2 g H / K), K = exit 1 + entrance 0.5 + valve + f L/d, with the
-friction factor f of Haaland. Time is the sum of volume over flow, in steps that grow finer towards the empty tank.
-Sources: any handbook of hydraulics; S. E. Haaland, J. Fluids Eng. 105 (1983); loss of a full-bore ball valve 0.1, from
+friction factor f of `network.friction`. Time is the sum of volume over flow, in steps that grow finer towards the empty tank.
+Sources: any handbook of hydraulics; loss of a full-bore ball valve 0.1, from
 memory.
 """
 
-from math import log10, pi, sqrt
+from math import pi, sqrt
 
 from ..base.constants import GRAVITY
 from ..geometry.tank_shape import surface_height
 from ..model.item import Item, PortPart, TankPart
+from ..network.friction import factor
+from ..network.water import density, viscosity
 
-VISCOSITY = 1.0e-6  # of water at 20 °C [m²/s]; handbook value
 ENTRANCE, VALVE, EXIT = 0.5, 0.1, 1.0
 ROUGH = 1.0e-5  # of a rubber hose's inside [m], from memory
 STEPS = 240
 
 
 def friction(speed: float, bore: float) -> float:
-    """Darcy's friction factor of a hose [-]; laminar below a Reynolds number of 2,300. speed [m/s], bore [m]."""
-    reynolds = max(speed * bore / VISCOSITY, 1.0)
-    if reynolds < 2300:
-        return 64 / reynolds
-    return float((-1.8 * log10((ROUGH / bore / 3.7) ** 1.11 + 6.9 / reynolds)) ** -2)
+    """Darcy's friction factor of a drain hose, full of water at 20 °C [-]. speed [m/s], bore [m]."""
+    return factor(max(density() * speed * bore / viscosity(), 1.0), ROUGH / bore)
 
 
 def flow(head: float, bore: float, hose: float = 0.0) -> float:

@@ -62,6 +62,12 @@ def _hand_over(desk: "Desk") -> "QWidget":
     return HandOverPage(desk)
 
 
+def _plumbing(desk: "Desk") -> "QWidget":
+    from ..steps.plumbing.page import PlumbingPage
+
+    return PlumbingPage(desk)
+
+
 PLACING: frozenset[Overlay] = frozenset({"room to work", "wishes", "zones"})
 STEPS: dict[Step, Entry] = {
     Step.JOB: Entry("Job", _job, overlays=frozenset({"wishes"}), asks=("carriers_asked", "started")),
@@ -69,10 +75,7 @@ STEPS: dict[Step, Entry] = {
     Step.BIG_THINGS: Entry("Big things", _things, "geometry", PLACING),
     Step.SMALL_THINGS: Entry("Small things", Step.BIG_THINGS, overlays=PLACING),
     Step.LIQUIDS: Entry("Liquids, road", _liquids, "loads", asks=("placard_asked",)),
-    Step.PLUMBING: Entry(
-        "Plumbing",
-        later="Hoses and valves from port to port: what each draws, what forgetting a valve costs, where the rinse reaches.",
-    ),
+    Step.PLUMBING: Entry("Plumbing", _plumbing),
     Step.WIRING: Entry(
         "Wiring", later="Batteries, breakers, pumps and generator on a diagram: wire sizes, drops, start order."
     ),

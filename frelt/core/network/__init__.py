@@ -1,0 +1,1 @@
+"""What flows in hoses and pipes, and what it costs in pressure."""

@@ -1,0 +1,76 @@
+"""What tips suit the machines of a rig behind the hoses that are aboard, for one gun and for two."""
+
+from collections.abc import Iterator
+
+from msgspec import Struct
+
+from ..kind.capability import can
+from ..kind.registry import given
+from ..model.item import HosePart, Item
+from ..model.rig import Rig
+from ..network.friction import Line, loss
+from ..network.tips import Tried, chosen
+from ..network.water import COLD
+
+WIDEST = 0.0155  # of a hose that is worked with under pressure [m]: wider ones supply or draw
+HOT = 80.0  # behind a coil that runs [°C]
+
+
+class Hose(Struct, frozen=True):
+    """A hose that may be worked with. name: of the reel it is on.  bore, length: inside [m]."""
+
+    name: str
+    bore: float
+    length: float
+
+    def line(self) -> Line:
+        """As it lies when it is all off its drum."""
+        return Line(self.bore, self.length)
+
+
+class Machine(Struct, frozen=True):
+    """What a washing machine gives. flow [m³/s], pressure [Pa], celsius: of the water at its outlet."""
+
+    item: str
+    name: str
+    flow: float
+    pressure: float
+    celsius: float
+
+
+def machines(rig: Rig) -> tuple[Machine, ...]:
+    """Every washing machine aboard; of two joined on one frame what both give."""
+    found = []
+    for item in rig.items:
+        if not can(item, "wash"):
+            continue
+        known = given(item)
+        hot = any(p.id == "heat" for p in known.params)
+        times = known["machines"] if any(p.id == "machines" for p in known.params) else 1
+        found.append(Machine(item.id, item.name, known["flow"] * times, known["pressure"], HOT if hot else COLD))
+    return tuple(found)
+
+
+def hoses(rig: Rig) -> tuple[Hose, ...]:
+    """Hoses that are worked with under pressure, each kind of them once."""
+    made: dict[tuple[int, int], Hose] = {}
+    for item, part in _wound(rig):
+        chemical = part.holds is not None and part.holds.tint != "water"
+        if 0.004 <= part.bore <= WIDEST and part.length > 5.0 and not chemical:
+            made.setdefault((round(part.bore * 1e4), round(part.length * 10)), Hose(item.name, part.bore, part.length))
+    return tuple(sorted(made.values(), key=lambda h: (h.bore, h.length)))
+
+
+def _wound(rig: Rig) -> Iterator[tuple[Item, HosePart]]:
+    yield from ((i, p) for i in rig.items if not i.built_in for p in i.parts if isinstance(p, HosePart))
+
+
+def suited(machine: Machine, line: Line, guns: int, wanted: float | None = None) -> tuple[Tried, Tried, Tried]:
+    """The tip that suits, between its neighbors. wanted: at the tip [Pa]; what the pump can give behind this hose unless told.
+
+    A pump is meant to run at the pressure on its plate, so that is where its unloader opens.
+    """
+    most = machine.pressure
+    can_give = most - loss(line, machine.flow / guns, machine.celsius)
+    aim = max(min(wanted if wanted is not None else can_give, can_give), 0.02 * most)
+    return chosen(machine.flow, aim, most, line, guns, machine.celsius)
