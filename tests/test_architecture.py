@@ -91,6 +91,8 @@ def test_functions_of_numbers_state_their_units(name: str) -> None:
     """Public core functions that take and give bare numbers name a unit or say that it is a share, in words or brackets."""
     units = (
         "[m",
+        "[-]",
+        "[Pa",
         "[kg",
         "[px",
         "[W",

@@ -30,7 +30,7 @@ class Line(Struct, frozen=True):
 
 
 def factor(reynolds: float, relative: float) -> float:
-    """Darcy's friction factor [-]. relative: roughness over bore."""
+    """Darcy's friction factor [-]. reynolds [-].  relative: roughness over bore [-]."""
     if reynolds <= LAMINAR:
         return 64.0 / max(reynolds, 1e-9)
     if reynolds >= TURBULENT:
@@ -41,7 +41,7 @@ def factor(reynolds: float, relative: float) -> float:
 
 
 def colebrook(reynolds: float, relative: float) -> float:
-    """The turbulent factor [-], by Newton on 1/√f from Haaland's guess until it no longer moves."""
+    """The turbulent factor [-], of a Reynolds number and a relative roughness [-], by Newton on 1/√f from Haaland's guess until it no longer moves."""
     x = -1.8 * log10((relative / 3.7) ** 1.11 + 6.9 / reynolds)
     for _ in range(20):
         inside = relative / 3.7 + 2.51 * x / reynolds
@@ -55,7 +55,7 @@ def colebrook(reynolds: float, relative: float) -> float:
 
 
 def wound(reynolds: float, relative: float, ratio: float) -> float:
-    """The factor of a hose wound on a drum [-]. ratio: bore over the diameter of the windings.
+    """The factor of a hose wound on a drum [-]. reynolds, relative [-].  ratio: bore over the diameter of the windings [-].
 
     Turbulent from a Reynolds number that rises with the curvature; its jump is blended over the tenth below it.
     """

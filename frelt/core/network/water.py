@@ -15,5 +15,5 @@ def density(celsius: float = COLD) -> float:
 
 
 def viscosity(celsius: float = COLD) -> float:
-    """Dynamic [Pa·s]."""
+    """Dynamic viscosity [Pa·s] at a temperature [°C]."""
     return float(2.414e-5 * 10 ** (247.8 / (celsius + 273.15 - 140.0)))
