@@ -72,27 +72,26 @@ def everything(window: Window) -> None:
     assert len(window.desk.held) == 3
 
 
-@pytest.mark.parametrize(
-    ("words", "same"),
-    [
-        ("Front", lambda s: s.x0),
-        ("Back", lambda s: s.x1),
-        ("Left", lambda s: s.y0),
-        ("Right", lambda s: s.y1),
-        ("Middle, along", lambda s: (s.y0 + s.y1) / 2),
-        ("Middle, across", lambda s: (s.x0 + s.x1) / 2),
-    ],
+EDGES: tuple[tuple[str, Callable[[Solid], float]], ...] = (
+    ("Front", lambda s: s.x0),
+    ("Back", lambda s: s.x1),
+    ("Left", lambda s: s.y0),
+    ("Right", lambda s: s.y1),
+    ("Middle, along", lambda s: (s.y0 + s.y1) / 2),
+    ("Middle, across", lambda s: (s.x0 + s.x1) / 2),
 )
-def test_several_things_line_up_with_the_first(deck: Window, words: str, same: Callable[[Solid], float]) -> None:
+
+
+def test_several_things_line_up_with_the_first(deck: Window) -> None:
     key(deck, Qt.Key.Key_Tab)
-    first = deck.desk.in_hand
     everything(deck)
     lead = next(n for n, i in enumerate(listed(deck)) if i.id == deck.desk.in_hand)
-    wanted = same(room(deck, lead))
-    press(deck, words)
-    assert [same(room(deck, n)) for n in range(3)] == pytest.approx([wanted] * 3, abs=1e-6) and first
-    key(deck, Qt.Key.Key_Z, CTRL)
-    assert len({round(same(room(deck, n)), 6) for n in range(3)}) > 1
+    for words, same in EDGES:
+        wanted = same(room(deck, lead))
+        press(deck, words)
+        assert [same(room(deck, n)) for n in range(3)] == pytest.approx([wanted] * 3, abs=1e-6), words
+        key(deck, Qt.Key.Key_Z, CTRL)
+        assert len({round(same(room(deck, n)), 6) for n in range(3)}) > 1, words
 
 
 def test_gaps_are_made_even_along_the_deck(deck: Window) -> None:
