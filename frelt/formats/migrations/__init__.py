@@ -9,6 +9,7 @@ Each has a test of its own; a test holds that every version up to the present ha
 """
 
 from collections.abc import Callable
+from functools import cache
 from importlib import import_module
 from pkgutil import iter_modules
 from typing import Any
@@ -34,9 +35,13 @@ def step(
 def migrate(raw: Raw, to: int, steps: dict[int, Callable[[Raw], Raw]] = STEPS) -> Raw:
     """The raw document brought up to a version, step by step."""
     while raw["version"] < to:
+        every()
         raw = {**steps[raw["version"]](raw), "version": raw["version"] + 1}
     return raw
 
 
-for _module in iter_modules(__path__):
-    import_module(f"{__name__}.{_module.name}")
+@cache
+def every() -> None:
+    """Load every step; a file of today's version needs none."""
+    for module in iter_modules(__path__):
+        import_module(f"{__name__}.{module.name}")

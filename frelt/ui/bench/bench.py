@@ -14,7 +14,6 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QToolTip
 
-from ...core.placing.arrange import shifted
 from ...drawing.views import View, seen
 from ..frame.desk import ENTRY
 from .drawings import Drawings
@@ -214,6 +213,8 @@ class Bench(Drawings):
 
     def nudge(self, along: int, across: int, steps: int) -> None:
         """Move the item in hand by small steps; a run of nudges is one step of undo."""
+        from ...core.placing.arrange import shifted
+
         solved, item_id = self.desk.session.solved, self.desk.in_hand
         if solved is None or not item_id:
             return

@@ -4,14 +4,14 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
 
-from ...core.fixes.fix import Fix, fixes
 from ...core.judge.check import Check
 from ...core.judge.marks import is_broken
-from ...core.planning.weigh_first import Gain, weigh_first
 from ...core.solve import Solved, solve
 from .jobs import Running
 
 if TYPE_CHECKING:
+    from ...core.fixes.fix import Fix
+    from ...core.planning.weigh_first import Gain
     from .desk import Desk
 
 JOB = "fixes"
@@ -62,9 +62,12 @@ class FixSearch(QObject):
         check = solved.check(said.id) if said is not None else None
         if check is None or self.searched(check):
             return
+        from ...core.fixes.fix import fixes
+        from ...core.planning.weigh_first import weigh_first
+
         units = desk.units
 
-        def look(running: Running) -> tuple[tuple[Fix, ...], Gain | None]:
+        def look(running: Running) -> "tuple[tuple[Fix, ...], Gain | None]":
             own = solve(solved.rig)  # with results of its own, which no other thread touches
             same = own.check(check.id)
             found = fixes(own, same, units, running.still) if same is not None else ()
@@ -72,7 +75,7 @@ class FixSearch(QObject):
 
         desk.jobs.start(JOB, look, lambda found: self._take(solved, check.id, found))
 
-    def _take(self, solved: Solved, check_id: str, found: tuple[tuple[Fix, ...], Gain | None]) -> None:
+    def _take(self, solved: Solved, check_id: str, found: "tuple[tuple[Fix, ...], Gain | None]") -> None:
         if solved is self.desk.session.solved:
             (self._fixes, self._gain), self._searched = found, (solved, check_id)
             self.ready.emit()
@@ -82,18 +85,18 @@ class FixSearch(QObject):
         return self._searched is not None and self._searched[0] is self.desk.session.solved and self._searched[1] == check.id
 
     @property
-    def found(self) -> tuple[Fix, ...]:
+    def found(self) -> "tuple[Fix, ...]":
         """The fixes of the check spoken of, once they are found."""
         said = self.desk.worst_check()
         return self._fixes if said is not None and not self.desk.dragging and self.searched(said) else ()
 
     @property
-    def gain(self) -> Gain | None:
+    def gain(self) -> "Gain | None":
         """What to weigh first, once it is known."""
         said = self.desk.worst_check()
         return self._gain if said is not None and not self.desk.dragging and self.searched(said) else None
 
-    def apply(self, fix: Fix) -> None:
+    def apply(self, fix: "Fix") -> None:
         """Apply a fix, if the rig is still the one it was found for."""
         if fix in self.found:
             self.desk.edit(lambda _: fix.rig, fix.words)

@@ -17,15 +17,15 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
-from ..steps.things.page import ThingsPage
 from ..widgets.fields import heading, prose, title
 from .desk import Desk
 from .later import later
-from .step import Step
+from .step import THINGS, Step
 from .steps import STEPS, page_of
 
 if TYPE_CHECKING:
     from ..steps.liquids.page import LiquidsPage
+    from ..steps.things.page import ThingsPage
 
 
 TAB = Qt.FocusPolicy.TabFocus
@@ -62,6 +62,8 @@ class RightColumn(QWidget):
     @property
     def things(self) -> "ThingsPage":
         """The page of big and small things."""
+        from ..steps.things.page import ThingsPage
+
         page = self.page(Step.BIG_THINGS)
         assert isinstance(page, ThingsPage)
         return page
@@ -106,8 +108,8 @@ class RightColumn(QWidget):
         page = self.page(self.desk.step)
         area = next(a for a in self._areas.values() if a.widget() is page)
         self._stack.setCurrentWidget(area)
-        if isinstance(page, ThingsPage):
-            page.show_step(self.desk.step)
+        if self.desk.step in THINGS:
+            self.things.show_step(self.desk.step)
         self._show_day()
 
     def _from_the_top(self) -> None:

@@ -9,7 +9,6 @@ from ...core.kind.named import named
 from ...core.model.catalog_entry import Entry
 from ...core.model.item import Item
 from ...core.model.rig import Rig
-from ...core.placing.put_on import put_on
 from .desk import Desk
 
 
@@ -25,6 +24,8 @@ def placed(desk: Desk, entry_id: str) -> Put | None:
 
     Named in the person's units, as the card was.
     """
+    from ...core.placing.put_on import put_on
+
     rig, carrier, entry = desk.session.rig, desk.carrier, desk.library.entry(entry_id)
     if rig is None or carrier is None or entry is None:
         return None

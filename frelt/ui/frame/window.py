@@ -14,7 +14,6 @@ from PyQt6.QtWidgets import (
 )
 
 from ..bench.bench import Bench
-from ..steps.things.work import Work
 from .desk import Desk
 from .files import Files
 from .keeping import Keeping
@@ -34,6 +33,7 @@ from .windows import Windows
 
 if TYPE_CHECKING:
     from ...drawing.overlay.limits import Spot
+    from ..steps.things.work import Work
     from ..widgets.figure_card import FigureCard
 
 
@@ -173,7 +173,7 @@ class Window(QMainWindow):
     # edits
 
     @property
-    def work(self) -> Work:
+    def work(self) -> "Work":
         """What is done with the things in hand."""
         return self.right.things.work
 

@@ -8,7 +8,6 @@ from PyQt6.QtWidgets import QWidget
 from ... import __version__
 from ...app.session import new_id
 from ...core.model.rig import Rig
-from ...core.planning.new_rig import every_fill
 
 if TYPE_CHECKING:
     from .checks_table import ChecksTable
@@ -74,6 +73,8 @@ class Windows:
 
     def anywhere(self) -> None:
         """The rig beside itself with one state more, in which every tank may be anywhere."""
+        from ...core.planning.new_rig import every_fill
+
         rig = self.window.desk.rig
         if rig is not None and rig.states:
             self.beside_of(every_fill(rig, new_id), "Every tank anywhere")
