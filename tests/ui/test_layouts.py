@@ -236,6 +236,7 @@ def test_a_tray_truck_with_a_cage_tank_and_a_chemical_tank(hand: Hand, tmp_path:
     hand.done("tray", tmp_path)
 
 
+@slow
 def test_a_recovery_trailer(hand: Hand, tmp_path: Path) -> None:
     hand.chassis("enclosed 8.5 20")
     hand.at("water 275 upright", 2.0, -0.55)
