@@ -152,9 +152,10 @@ def van() -> QWidget:
     return window
 
 
-def skid() -> QWidget:
-    window = opened(PLAYGROUND)
-    window.desk.show_state("lift")
+def plumbing() -> QWidget:
+    window = opened(HULL)
+    window.desk.take("")
+    window.desk.go(Step.PLUMBING)
     return window
 
 
@@ -268,7 +269,7 @@ SHOTS: dict[str, Callable[[], QWidget | QImage]] = {
     "brief": brief,
     "carriers": carriers,
     "van": van,
-    "skid": skid,
+    "plumbing": plumbing,
     "reach": reach,
     "catalog": catalog,
     "close-up": close_up,

@@ -127,7 +127,9 @@ def _chosen(machine: Machine, best: Tried, guns: int, units: Units) -> list[tupl
         ("The pump runs at", units.show(best.at_pump, "pressure")),
     ]
     if best.dumped:
-        said.append((f"The hose takes too much: {best.dumped:.0%} of the flow goes back through the unloader.", ""))
+        said.append(
+            (f"The hose takes too much: {units.show(best.dumped, 'share')} of the flow goes back through the unloader.", "")
+        )
     return said
 
 
@@ -138,7 +140,7 @@ def _neighbors(trio: tuple[Tried, Tried, Tried], guns: int, units: Units) -> lis
         if one.number == best.number:
             continue
         left = units.show(one.at_tip, "pressure")
-        dumps = f", {one.dumped:.0%} goes back" if one.dumped else ""
+        dumps = f", {units.show(one.dumped, 'share')} goes back" if one.dumped else ""
         said.append((f"{one.number:g} leaves{dumps}", left))
     if guns > 1:
         said.append((f"Marked for {guns} guns: with one gun let go the other meets the unloader's pressure.", ""))
