@@ -1,6 +1,7 @@
 """Clicks that lead to the cause, fills that are typed, and lines that say what was done or why it was not."""
 
 from collections.abc import Callable
+from itertools import combinations
 from pathlib import Path
 
 import pytest
@@ -12,7 +13,12 @@ from pytestqt.qtbot import QtBot
 from frelt.app.storage import load
 from frelt.core.model.document import Document
 from frelt.core.model.rig import fill_range
+from frelt.core.placing.distances import facings
+from frelt.drawing.layout import Box
+from frelt.drawing.overlay.distances import distances, read
 from frelt.drawing.overlay.limits import Spot
+from frelt.drawing.shapes import Path as Drawn
+from frelt.paint import fonts
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from tests.ui.hands import go
@@ -151,3 +157,25 @@ def test_one_key_goes_to_the_deck_then_to_the_shelf_and_back_to_the_whole(fresh:
     window.bench.grab()
     layout = window.bench.layout_now
     assert layout is not None and layout.plan.contains(window.bench.item_centre(thing.id))
+
+
+@pytest.mark.parametrize("name", ["hull-open", "tram-tray", "quay-recovery"])
+def test_readings_of_what_is_in_hand_cover_no_name_and_no_other_reading(fresh: Fresh, name: str) -> None:
+    window = opened(fresh, name)
+    desk, bench, told = window.desk, window.bench, 0
+    rig = desk.rig
+    assert rig is not None
+    for item in rig.items:
+        desk.take(item.id)
+        bench.grab()
+        layout, solved = bench.layout_now, desk.solved
+        if layout is None or solved is None or not solved.frames.decks[item.place.deck].level or item.built_in:
+            continue
+        names = [one.box for one in bench.labels.of.get("plan", ())]
+        shapes = read(distances(facings(solved, item.id), layout.sheet, desk.units), names, fonts)
+        chips = [s for s in shapes if isinstance(s, Drawn) and s.role == "chip"]
+        boxes = [Box(min(s.xy[::2]), min(s.xy[1::2]), max(s.xy[::2]) - min(s.xy[::2]), 20) for s in chips]
+        told += len(boxes)
+        assert not [1 for b in boxes for n in names if b.grown(1, 1, -1, -1).meets(n)], item.name
+        assert not [1 for a, b in combinations(boxes, 2) if a.grown(1, 1, -1, -1).meets(b)], item.name
+    assert told  # few, since little is free

@@ -12,7 +12,7 @@ from ...core.placing.room import middle_of
 from ...core.solve import Solved
 from ...core.space.solids import Solid
 from ...drawing.layout import Box
-from ...drawing.overlay.distances import distances
+from ...drawing.overlay.distances import distances, read
 from ...drawing.overlay.floor import floor_edge, floor_readings, worst_at
 from ...drawing.overlay.names import box_of
 from ...drawing.views import View
@@ -38,7 +38,8 @@ def paint_readings(
     if own is None:
         return
     if len(desk.held) == 1 and solved.frames.decks[solved.rig.item(desk.in_hand).place.deck].level:
-        paint_clipped(p, distances(facings(solved, desk.in_hand), layout.sheet, desk.units), layout.plan, desk.theme)
+        found = distances(facings(solved, desk.in_hand), layout.sheet, desk.units)
+        paint_clipped(p, read(found, taken, fonts), layout.plan, desk.theme)
     if floor is not None:
         made = floor_readings(floor, middle_of(solved, desk.in_hand), own, layout.sheet, desk.units, fonts, taken)
         paint_clipped(p, made, layout.plan, desk.theme)
