@@ -10,7 +10,7 @@ from frelt.core.base.units import FOOT, INCH, PSI
 from frelt.core.model.document import Document
 from frelt.core.network.friction import Line, loss
 from frelt.core.network.tips import needs
-from frelt.core.report.tips import hoses, machines, suited
+from frelt.core.report.tips import hoses, let_go, machines, suited
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from tests.conftest import block, rig, tank
@@ -53,6 +53,11 @@ def test_the_tip_follows_machine_hose_guns_and_the_pressure_that_is_wanted(fresh
                     pump = needs(best.number, each, machine.celsius) + lost
                     assert best.at_pump == pytest.approx(pump) and pump <= machine.pressure
                 assert small.number <= best.number <= large.number
+                alone = [f for w, f in page.beside.lines if w.startswith("These tips with one gun open")]
+                assert len(alone) == guns - 1
+                for one in let_go(machine, hose.line(), best):  # the other gun keeps what the unloader lets it
+                    assert one.at_pump <= machine.pressure * (1 + 1e-9) and one.at_tip >= best.at_tip * (1 - 1e-9)
+                    assert alone == [window.desk.units.show(one.at_tip, "pressure")]
     chosen(page.guns, 1)
     typed(page, "tip-wanted", "1,500")
     (tip,) = [f for w, f in page.found.lines if w == "Tip"]

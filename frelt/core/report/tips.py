@@ -9,7 +9,7 @@ from ..kind.registry import given
 from ..model.item import HosePart, Item
 from ..model.rig import Rig
 from ..network.friction import Line, loss
-from ..network.tips import Tried, chosen
+from ..network.tips import Tried, chosen, tried
 from ..network.water import COLD
 
 WIDEST = 0.0155  # of a hose that is worked with under pressure [m]: wider ones supply or draw
@@ -74,3 +74,11 @@ def suited(machine: Machine, line: Line, guns: int, wanted: float | None = None)
     can_give = most - loss(line, machine.flow / guns, machine.celsius)
     aim = max(min(wanted if wanted is not None else can_give, can_give), 0.02 * most)
     return chosen(machine.flow, aim, most, line, guns, machine.celsius)
+
+
+def let_go(machine: Machine, line: Line, set_for: Tried) -> tuple[Tried, ...]:
+    """What the tips of a set for several guns meet as guns are let go one after the other: with one fewer open, and so on to one."""
+    return tuple(
+        tried(set_for.number, machine.flow, machine.pressure, line, open_, machine.celsius)
+        for open_ in range(set_for.guns - 1, 0, -1)
+    )

@@ -7,7 +7,7 @@ from PyQt6.QtWidgets import QComboBox, QVBoxLayout
 
 from ....core.base.units import Units
 from ....core.network.tips import Tried
-from ....core.report.tips import Hose, Machine, hoses, machines, suited
+from ....core.report.tips import Hose, Machine, hoses, let_go, machines, suited
 from ...frame.desk import Desk
 from ...frame.page import Page
 from ...widgets.facts import Facts
@@ -85,7 +85,8 @@ class PlumbingPage(Page):
         trio = suited(machine, hose.line(), guns, self._wanted)
         self.wanted.show_value(self._wanted, "all it can")
         self.found.show_facts(_chosen(machine, trio[1], guns, units))
-        self.beside.show_facts(_neighbors(trio, guns, units))
+        alone = [_fewer(one, units) for one in let_go(machine, hose.line(), trio[1])]
+        self.beside.show_facts([*_neighbors(trio, units), *alone])
 
     def _set_bore(self, value: float | None) -> None:
         self._own = Hose(OWN, value or self._own.bore, self._own.length)
@@ -133,7 +134,7 @@ def _chosen(machine: Machine, best: Tried, guns: int, units: Units) -> list[tupl
     return said
 
 
-def _neighbors(trio: tuple[Tried, Tried, Tried], guns: int, units: Units) -> list[tuple[str, str]]:
+def _neighbors(trio: tuple[Tried, Tried, Tried], units: Units) -> list[tuple[str, str]]:
     small, best, large = trio
     said: list[tuple[str, str]] = [("Half a number smaller or larger", "")]
     for one in (small, large):
@@ -142,6 +143,11 @@ def _neighbors(trio: tuple[Tried, Tried, Tried], guns: int, units: Units) -> lis
         left = units.show(one.at_tip, "pressure")
         dumps = f", {units.show(one.dumped, 'share')} goes back" if one.dumped else ""
         said.append((f"{one.number:g} leaves{dumps}", left))
-    if guns > 1:
-        said.append((f"Marked for {guns} guns: with one gun let go the other meets the unloader's pressure.", ""))
     return said
+
+
+def _fewer(one: Tried, units: Units) -> tuple[str, str]:
+    """A set for several guns with some of them let go."""
+    some = "one gun" if one.guns == 1 else f"{one.guns} guns"
+    back = f", {units.show(one.dumped, 'share')} goes back" if one.dumped else ""
+    return f"These tips with {some} open{back}", units.show(one.at_tip, "pressure")
