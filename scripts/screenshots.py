@@ -12,7 +12,7 @@ os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ["FRELT_HOME"] = tempfile.mkdtemp(prefix="frelt-shots-")
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QSize, Qt
+from PyQt6.QtCore import QEvent, QSize, Qt
 from PyQt6.QtGui import QImage, QPainter
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit, QWidget
@@ -292,6 +292,10 @@ def main() -> None:
         for widget in app.topLevelWidgets():
             widget.close()
         print(name)
+    for window in WINDOWS:
+        window.deleteLater()  # before the application, which would leave them without a floor
+    app.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
+    WINDOWS.clear()
 
 
 if __name__ == "__main__":
