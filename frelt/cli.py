@@ -33,6 +33,16 @@ class _Parser(argparse.ArgumentParser):
         self.exit(BAD, f"frelt: {message}\n")
 
 
+def _writes(word: str, description: str, output: str) -> _Parser:
+    """A parser of a command that writes one rig of a file."""
+    parser = _Parser(f"frelt {word}", description=description)
+    parser.add_argument("file", metavar="FILE")
+    parser.add_argument("-o", "--output", metavar=output, required=True)
+    parser.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
+    parser.add_argument("--units", choices=("us", "metric"), default="us")
+    return parser
+
+
 def _parsers() -> dict[str, _Parser]:
     """By the word that comes first; the window has none."""
     window = _Parser("frelt", description="Plan pressure washing rigs: what they put on axles, tires and coupler.")
@@ -49,33 +59,17 @@ def _parsers() -> dict[str, _Parser]:
     check.add_argument("--json", action="store_true", help="the report as JSON (docs/check-json.md)")
     check.add_argument("--units", choices=("us", "metric"), default="us")
     check.add_argument("--lenient", action="store_true", help="unknown and tight end with 0")
-    sheet = _Parser("frelt sheet", description="Write the load sheet of a rig as PDF.")
-    sheet.add_argument("file", metavar="FILE")
-    sheet.add_argument("-o", "--output", metavar="OUT.pdf", required=True)
-    sheet.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
-    sheet.add_argument("--units", choices=("us", "metric"), default="us")
-    placard = _Parser("frelt placard", description="Write the road fill of a rig as a placard (PDF).")
-    placard.add_argument("file", metavar="FILE")
-    placard.add_argument("-o", "--output", metavar="OUT.pdf", required=True)
-    placard.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
-    placard.add_argument("--units", choices=("us", "metric"), default="us")
-    drawing = _Parser(
-        "frelt drawing", description="Write the bench of a rig as SVG, or as DXF in millimeters, by the name's end."
+    sheet = _writes("sheet", "Write the load sheet of a rig as PDF.", "OUT.pdf")
+    placard = _writes("placard", "Write the road fill of a rig as a placard (PDF).", "OUT.pdf")
+    drawing = _writes(
+        "drawing", "Write the bench of a rig as SVG, or as DXF in millimeters, by the name's end.", "OUT.svg|OUT.dxf"
     )
-    drawing.add_argument("file", metavar="FILE")
-    drawing.add_argument("-o", "--output", metavar="OUT.svg|OUT.dxf", required=True)
-    drawing.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
     drawing.add_argument(
         "--state", metavar="ID", default="", help="drawn in this state; in that of the worst check unless given"
     )
     drawing.add_argument("--carrier", metavar="ID", default="", help="of a pair, the one drawn; the trailer unless given")
     drawing.add_argument("--whole", action="store_true", help="of a pair, both from end to end")
-    drawing.add_argument("--units", choices=("us", "metric"), default="us")
-    things = _Parser("frelt things", description="Write the list of a rig's things as CSV or XLSX, by the name's end.")
-    things.add_argument("file", metavar="FILE")
-    things.add_argument("-o", "--output", metavar="OUT.csv|OUT.xlsx", required=True)
-    things.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
-    things.add_argument("--units", choices=("us", "metric"), default="us")
+    things = _writes("things", "Write the list of a rig's things as CSV or XLSX, by the name's end.", "OUT.csv|OUT.xlsx")
     desktop = _Parser("frelt desktop", description="Put Frelt into the desktop's menu for this user, or take it out.")
     desktop.add_argument("--remove", action="store_true", help="take the entry, the icon and the kind of file out again")
     return {

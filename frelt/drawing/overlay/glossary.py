@@ -6,7 +6,6 @@ from msgspec import Struct
 
 from ...core.base.units import Units
 from ...core.judge.marks import WORDS, Mark
-from ..layout import Box
 from ..shapes import Path, Shape, Text, ellipse, line, polygon, rect
 from .lettering import Lettering, chip, mark
 
@@ -266,8 +265,3 @@ CHAPTERS: tuple[Chapter, ...] = (
 def picture(one: Explained, lettering: Lettering, units: Units) -> tuple[Shape, ...]:
     """The picture of a mark, within (0, 0) to (WIDE, TALL) [px]."""
     return one.draw(lettering, units) if one.draw is not None else ()
-
-
-def frame() -> Box:
-    """What a picture lies in [px]."""
-    return Box(0, 0, WIDE, TALL)

@@ -30,6 +30,8 @@ class Ghost:
         desk.changed.connect(self._soon)
 
     def _soon(self) -> None:
+        if self.desk.dragging:
+            return
         if self.desk.offered:
             later(self.desk, SETTLED, self.look)
         elif self.shown:
@@ -38,7 +40,7 @@ class Ghost:
     def look(self) -> None:
         """Find the place of what is offered now."""
         desk, rig = self.desk, self.desk.session.rig
-        asked = (desk.offered, id(rig), desk.deck_drawn, desk.last_deck)
+        asked = (desk.offered, rig, desk.deck_drawn, desk.last_deck)
         if desk.dragging or asked == self._for:
             return
         self._for, self.shown = asked, {}

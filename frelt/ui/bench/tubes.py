@@ -23,7 +23,6 @@ from .tube import LABEL, Tube, called, row, short, triangle
 if TYPE_CHECKING:
     from .fill_card import FillCard
 
-GRIP = 9.0
 MOST_UPRIGHT = 5
 
 

@@ -132,9 +132,8 @@ class Files(QObject):
         if rig is None:
             self.desk.refused.emit("There is no rig to write a load sheet of.")
             return
-        name, _ = QFileDialog.getSaveFileName(self._over, "Write the load sheet", self._called("load-sheet.pdf"), "PDF (*.pdf)")
-        if name:
-            self.sheet_to(Path(name))
+        if (path := self._ask("Write the load sheet", "load-sheet.pdf", "PDF (*.pdf)")) is not None:
+            self.sheet_to(path)
 
     def sheet_to(self, path: Path) -> None:
         """Write the load sheet of the rig on the bench."""
@@ -149,11 +148,9 @@ class Files(QObject):
         if self.desk.session.rig is None:
             self.desk.refused.emit("There is no rig to draw.")
             return
-        name, _ = QFileDialog.getSaveFileName(
-            self._over, "Write the drawing", self._called("bench.svg"), "SVG (*.svg);;DXF in millimeters (*.dxf)"
-        )
-        if name:
-            self.drawing_to(Path(name))
+        kinds = "SVG (*.svg);;DXF in millimeters (*.dxf)"
+        if (path := self._ask("Write the drawing", "bench.svg", kinds)) is not None:
+            self.drawing_to(path)
 
     def drawing_to(self, path: Path) -> None:
         """Write the drawing of what the bench shows."""
@@ -174,11 +171,9 @@ class Files(QObject):
         if self.desk.session.rig is None:
             self.desk.refused.emit("There is no rig to list the things of.")
             return
-        name, _ = QFileDialog.getSaveFileName(
-            self._over, "Write the list of things", self._called("things.xlsx"), "Workbook (*.xlsx);;CSV (*.csv)"
-        )
-        if name:
-            self.things_to(Path(name))
+        kinds = "Workbook (*.xlsx);;CSV (*.csv)"
+        if (path := self._ask("Write the list of things", "things.xlsx", kinds)) is not None:
+            self.things_to(path)
 
     def things_to(self, path: Path) -> None:
         """Write the list of the rig on the bench."""
@@ -193,9 +188,8 @@ class Files(QObject):
         if found is None or found.exact or not found.shown:
             self.desk.refused.emit("There is no road fill to write a placard of.")
             return
-        name, _ = QFileDialog.getSaveFileName(self._over, "Write the placard", self._called("road-fill.pdf"), "PDF (*.pdf)")
-        if name:
-            self.placard_to(Path(name), found, order)
+        if (path := self._ask("Write the placard", "road-fill.pdf", "PDF (*.pdf)")) is not None:
+            self.placard_to(path, found, order)
 
     def placard_to(self, path: Path, found: "RoadFill", order: tuple[str, ...] | None) -> None:
         """Write the placard of the rig on the bench."""
@@ -204,6 +198,11 @@ class Files(QObject):
         rig = self.desk.session.rig
         if rig is not None:
             self._put(path, lambda: placard_pdf(rig, found, order, self.desk.units), "Placard")
+
+    def _ask(self, title: str, what: str, kinds: str) -> Path | None:
+        """Where a file of this rig shall lie; None if the dialog was left."""
+        name, _ = QFileDialog.getSaveFileName(self._over, title, self._called(what), kinds)
+        return Path(name) if name else None
 
     def _put(self, path: Path, make: Callable[[], bytes], what: str) -> None:
         """Write a file that is whole in memory, or say why not; what stood there stays until then."""

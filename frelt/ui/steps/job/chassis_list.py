@@ -64,7 +64,7 @@ class ChassisList(QWidget):
         if asked == self._shown:
             self._enable()
             return
-        if chassis != self._shown[:1]:
+        if (chassis,) != self._shown[:1]:
             self.list.forget()
         self._shown, kept = asked, self.list.key
         found = find(listed_chassis(chassis, units), self.box.text(), units)
