@@ -3,7 +3,7 @@
 from math import pi
 from typing import Literal
 
-from ..base.constants import COIL_EFFICIENCY, COIL_EFFICIENCY_SPREAD, DIESEL_HEAT, GASOLINE_PER_JOULE, GASOLINE_PER_JOULE_SPREAD
+from ..base.constants import COIL_EFFICIENCY, COIL_EFFICIENCY_SPREAD, DIESEL_HEAT
 from ..base.figure import Figure
 from ..model.item import ConsumerPart, HosePart, PortPart, Shape, TankPart
 from ..model.liquid import Liquid
@@ -67,17 +67,6 @@ def port(
 ) -> PortPart:
     """Where something joins."""
     return PortPart(id=part_id, name=name, carries=carries, size=size, at=rounded(at))
-
-
-def burns_gasoline(power: float) -> ConsumerPart:
-    """The fuel an engine takes at a shaft power [W]."""
-    rate = power * GASOLINE_PER_JOULE
-    return ConsumerPart(
-        id="engine",
-        name="Engine",
-        uses="gasoline",
-        rate=Figure(value=rate, plus_minus=GASOLINE_PER_JOULE_SPREAD * rate, basis="computed", note=NOTE),
-    )
 
 
 def burns_diesel(heat: float) -> ConsumerPart:

@@ -10,8 +10,6 @@ from ..kind.registry import given, register
 from ..kind.usual_parts import port
 from ..model.item import Item, Part, TankPart
 
-PORTS = 0.08  # of the frame's height above its underside
-
 PARAMS = (
     Param("flow", "Flow", "flow", 3e-5, 2e-3, 30 / 60000),
     Param("pressure", "Pressure", "pressure", 3e5, 5e7, 2.2e7),

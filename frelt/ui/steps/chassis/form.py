@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from PyQt6.QtCore import QSignalBlocker
-from PyQt6.QtWidgets import QComboBox, QWidget
+from PyQt6.QtWidgets import QComboBox
 
 from ....core.base.figure import NOT_RATED, plate, rated
 from ....core.base.units import Quantity
@@ -163,7 +163,3 @@ class Form:
 
         made.answers = {NOT_RATED: none, "none": none}
         return made
-
-    def hidden_dimension(self, widget: QWidget, asked: str) -> None:
-        """Stop drawing a dimension with a widget that goes."""
-        widget.destroyed.connect(lambda: self.desk.asked.emit(""))
