@@ -10,6 +10,7 @@ from ..judge.status import Status
 from ..kind.registry import kind_of
 from ..model.item import Item
 from ..model.rig import Rig
+from ..space.reach import out_of_reach, still_out_of_reach
 from ..space.rooms import Blocked, Room, blocked, flipped, on_doors, rooms
 from ..space.walk import walk
 
@@ -28,13 +29,13 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             continue
         cut_off = {id(b.room): b for b in blocked(rig, frames, carrier, own)}
         floor = walk(rig, frames, carrier)
-        far = floor.out_of_reach(own, rig.rules.arm, rig.rules.reach_up)
+        far = still_out_of_reach(frames.kept, carrier.id, carrier, floor, own, rig.rules.arm, rig.rules.reach_up)
         bad = [(r, w) for r, w in zip(own, far, strict=True) if w or id(r) in cut_off]
         if not bad:
             continue
         turned = [flipped(items[r.item], r, frames.items[r.item]) for r, _ in bad if r.service.flips]
         shut = {_named(b.room) for b in blocked(rig, frames, carrier, turned)} if turned else set()
-        away = floor.out_of_reach(turned, rig.rules.arm, rig.rules.reach_up) if turned else []
+        away = out_of_reach(floor, turned, rig.rules.arm, rig.rules.reach_up) if turned else []
         shut |= {_named(r) for r, w in zip(turned, away, strict=True) if w}
         wrong = {id(r) for r, _ in bad}
         done = {_named(r) for r in own if id(r) not in wrong}  # of two lids one that is reached is enough

@@ -5,11 +5,9 @@ middle; between the edges of grown obstacles nothing changes, so a cell of that 
 From the cells outside, free cells are flooded along runs until nothing is added.
 """
 
-from collections.abc import Sequence
-from itertools import cycle
-
 import numpy as np
 from msgspec import Struct
+from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from ..base.arrays import Array
@@ -18,14 +16,12 @@ from ..geometry.frames import Frames
 from ..kind.kind import Box
 from ..model.carrier import Carrier
 from ..model.rig import Rig
-from .rooms import Room, neighbors
+from .rooms import neighbors
 
-STEP_UP = 0.5  # what a tire, step or bed rail lifts who stands on it, where no walls are [m]; common practice, no source
 AROUND = 2.6  # of the ground outside the deck that is looked at [m]
 STEP_OVER = 0.15  # what a person steps over [m]
 CLIMB = 0.8  # what a person climbs onto where he may step on it [m]; common practice, no source
 HEAD = 1.80  # below which something is in the way of a head [m]
-ON = 0.05  # what a side gives way, since hands come a little round a corner [m]
 DOOR = 1.20  # least height of an opening a person goes through [m]
 
 
@@ -78,6 +74,12 @@ class Walk(Struct, frozen=True):
         found: Array = np.stack([self.xs[i[start]], self.ys[first[start]], self.xs[i[end] + 1], self.ys[last[start]]], axis=1)
         return found
 
+    def around(self, x0: float, y0: float, x1: float, y1: float) -> "Walk":
+        """The same floor, of which only the cells that meet a rectangle of the plan are looked at [m]."""
+        a, c = (max(int(np.searchsorted(e, v, "right")) - 1, 0) for e, v in ((self.xs, x0), (self.ys, y0)))
+        b, d = (int(np.searchsorted(e, v, "left")) for e, v in ((self.xs, x1), (self.ys, y1)))
+        return replace(self, xs=self.xs[a : b + 1], ys=self.ys[c : d + 1], reached=self.reached[a:b, c:d])
+
     def covered(self) -> Array:
         """The rectangles of the deck that a person's body covers, (n, 4) [m]."""
         half = self.width / 2
@@ -92,56 +94,14 @@ class Walk(Struct, frozen=True):
         inside = 0 <= i < len(self.xs) - 1 and 0 <= j < len(self.ys) - 1
         return not inside or bool(self.reached[i, j])
 
-    def out_of_reach(self, listed: Sequence[Room], arm: float, up: float) -> list[str]:
-        """Why the service of each room cannot be got at from where a person can stand; empty where it can.
-
-        A person stands on the side from which it is worked on, on any side of what is worked on from above.
-        arm: how far from a person's middle; up: how high above what he stands on [m]. Walls stop hands.
-        """
-        runs = self.within_reach()
-        rows = np.array([(*r.at, r.axis, r.sign) for r in listed], dtype=float).reshape(-1, 5)
-        at, axis, ahead = rows[:, :3], rows[:, 3:4], rows[:, 4:5] > 0
-        if not len(runs):
-            return ["nobody can stand near it"] * len(listed)
-        x0, y0, x1, y1 = runs.T
-        x, y = at[:, 0:1], at[:, 1:2]
-        n, k = np.nonzero((x0 - arm <= x) & (x1 + arm >= x) & (y0 - arm <= y) & (y1 + arm >= y))  # the few that can be near
-        x, y, x0, y0, x1, y1 = at[n, 0], at[n, 1], x0[k], y0[k], x1[k], y1[k]
-        off_x, off_y = np.maximum(np.maximum(x0 - x, x - x1), 0.0), np.maximum(np.maximum(y0 - y, y - y1), 0.0)
-        near = off_x * off_x + off_y * off_y <= arm * arm
-        along = axis[n, 0] == 0
-        edge, low, high = np.where(along, x, y), np.where(along, x0, y0), np.where(along, x1, y1)
-        there = near & (np.where(ahead[n, 0], high > edge - ON, low < edge + ON) | (axis[n, 0] == 2))
-        dx0, dy0, dx1, dy1 = self.deck
-        aboard = there & (x1 > dx0) & (x0 < dx1) & (y1 > dy0) & (y0 < dy1)
-        count = len(listed)
-        stands, on_deck, close_to = (np.bincount(n[some], minlength=count) > 0 for some in (there, aboard, near))
-        above = up if self.openings is not None else up + STEP_UP
-        low_enough = (on_deck & (at[:, 2] - self.floor <= up)) | (stands & (at[:, 2] <= above))
-        if low_enough.all():
-            return [""] * count
-        can_stand, close = stands.tolist(), close_to.tolist()
-        return [
-            ""
-            if ok or self._from_a_step(listed[n], arm, up)
-            else "it is above reach"
-            if can_stand[n]
-            else "nobody can stand where it is worked on"
-            if close[n]
-            else "nobody can stand near it"
-            for n, ok in enumerate(low_enough.tolist())
-        ]
-
-    def _from_a_step(self, room: Room, arm: float, up: float) -> bool:
-        """Whether a place is reached from what one may step on."""
-        x, y, z = room.at
-        runs = self.runs()
-        for x0, y0, _, x1, y1, top in self.steps:
-            off = (max(x0 - x, x - x1, 0.0), max(y0 - y, y - y1, 0.0))
-            onto = ((runs[:, 0] < x1) & (runs[:, 2] > x0) & (runs[:, 1] < y1) & (runs[:, 3] > y0)).any()
-            if onto and off[0] ** 2 + off[1] ** 2 <= arm * arm and z - top <= up:
-                return True
-        return False
+    def free_at(self, at: Array) -> NDArray[np.bool_]:
+        """Whether a person's middle can be at points of the grid, (n, 2) [m]."""
+        i = np.searchsorted(self.xs, at[:, 0], "right") - 1
+        j = np.searchsorted(self.ys, at[:, 1], "right") - 1
+        ni, nj = self.reached.shape
+        inside = (i >= 0) & (i < ni) & (j >= 0) & (j < nj)
+        found: NDArray[np.bool_] = inside & self.reached[np.clip(i, 0, ni - 1), np.clip(j, 0, nj - 1)]
+        return found
 
 
 def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
@@ -214,28 +174,29 @@ def _edges(values: Array, low: float, high: float) -> Array:
 
 def flooded(free: NDArray[np.bool_]) -> NDArray[np.bool_]:
     """The free cells that hang together with a free cell of the border, by runs along both axes in turn; True or False by a cell."""
-    border = np.zeros_like(free)
-    border[[0, -1], :] = border[:, [0, -1]] = True
-    along_x, along_y = _runs(free)  # of the free cells alone
-    hit = border[free]
-    count, still = int(np.count_nonzero(hit)), 0
-    for runs in cycle((along_x, along_y)):
-        reached = np.zeros(free.size + 1, dtype=bool)
-        reached[runs[hit]] = True
-        hit = reached[runs]
-        before, count = count, int(np.count_nonzero(hit))
-        still = 0 if count > before else still + 1
-        if still == 2:  # once along both axes nothing was added, or along one after the other had its way
-            break
-    found = np.zeros_like(free)
-    found[free] = hit
-    return found
-
-
-def _runs(free: NDArray[np.bool_]) -> tuple[NDArray[np.int32], NDArray[np.int32]]:
-    """For each free cell a number for the run it is part of, along y and along x."""
+    ni, nj = free.shape
+    at = np.flatnonzero(free)
+    if not len(at):
+        return np.zeros_like(free)
     starts, below = free.copy(), free.copy()
     starts[:, 1:] &= ~free[:, :-1]
     below[1:] &= ~free[:-1]
-    columns = np.cumsum(below, axis=0, dtype=np.int32) + np.arange(free.shape[1], dtype=np.int32) * free.shape[0]
-    return np.cumsum(starts[free], dtype=np.int32), columns[free]
+    first = np.flatnonzero(starts.ravel()[at])  # the runs along y are one after another, each from its first cell
+    sizes = np.diff(first, append=len(at))
+    columns = np.cumsum(below, axis=0, dtype=np.int32)
+    columns += np.arange(nj, dtype=np.int32) * ni
+    column = columns.ravel()[at]  # for each free cell the number of its run along x
+    border = np.zeros_like(free)
+    border[[0, -1], :] = border[:, [0, -1]] = True
+    hit = border.ravel()[at]
+    reached, count = np.zeros(free.size + 1, dtype=bool), -1
+    while True:
+        hit = np.repeat(np.logical_or.reduceat(hit, first), sizes)
+        before, count = count, int(np.count_nonzero(hit))
+        if count == before:  # along x and then along y nothing was added
+            break
+        reached[column[hit]] = True
+        hit = reached[column]
+    found = np.zeros_like(free)
+    found.ravel()[at] = hit
+    return found
