@@ -21,7 +21,7 @@ STEPS = 240
 
 def friction(speed: float, bore: float) -> float:
     """Darcy's friction factor of a drain hose, full of water at 20 °C [-]. speed [m/s], bore [m]."""
-    return factor(max(density() * speed * bore / viscosity(), 1.0), ROUGH / bore)
+    return float(factor(max(density() * speed * bore / viscosity(), 1.0), ROUGH / bore))
 
 
 def flow(head: float, bore: float, hose: float = 0.0) -> float:
