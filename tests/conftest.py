@@ -16,6 +16,7 @@ from frelt.core.kind.substances import WATER
 from frelt.core.model.carrier import Axle, Deck, Tires, Trailer, TrailerEmpty, TrailerRatings
 from frelt.core.model.document import Document
 from frelt.core.model.item import Centre, Item, Placement, TankPart
+from frelt.core.model.plumbing import Line, Plumbing
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State
 from frelt.formats.document import decode
@@ -82,6 +83,11 @@ def tank(item_id: str, litres: float, u: float, v: float = 0.0, shape: str = "bo
 def rig(*items: Item, states: tuple[State, ...] = (State(id="road", name="On the road"),), **more: object) -> Rig:
     fields = {"trailer": trailer(), **more}
     return Rig(id="r", name="Test rig", items=items, states=states, **fields)
+
+
+def piped(*pairs: tuple[str, str], bore: float = 0.038) -> Plumbing:
+    """Open pipes from port to port."""
+    return Plumbing(lines=tuple(Line(id=f"L{n}", start=a, end=b, bore=bore) for n, (a, b) in enumerate(pairs, 1)))
 
 
 def at_fill(one: Rig, fill: float | dict[str, float]) -> Rig:

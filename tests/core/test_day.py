@@ -24,9 +24,9 @@ from frelt.core.model.integrity import check_rig
 from frelt.core.model.item import Placement
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State
-from frelt.core.model.ties import Joined, Link
+from frelt.core.model.ties import Link
 from frelt.core.solve import Solved, solve
-from tests.conftest import block, demo, examples, rig, tank, trailer
+from tests.conftest import block, demo, examples, piped, rig, tank, trailer
 
 GPM = 0.003785411784 / 60
 MIN = 60.0
@@ -199,13 +199,13 @@ def rigs_of_all_kinds() -> dict[str, Rig]:
     a, b = tank("a", 200.0, 1.0, -0.5), tank("b", 200.0, 1.8, -0.5)
     high = replace(b, place=replace(b.place, off=0.25))
     level = rig(a, b, machine)
-    joined = (Joined(tanks=("a/tank", "b/tank")),)
+    joined = piped(("a/tank", "b/tank"))
     axles = tuple(replace(x, rate=Figure(value=30_000.0)) for x in trailer((2.4, 3.3)).axles)
     sprung = replace(trailer((2.4, 3.3)), axles=axles, sharing="independent", ball_z=0.55)
     heavy = replace(tank("far", 900.0, 4.6), place=Placement(deck="floor", u=4.6, v=0.0))
     return {
-        "joined": replace(level, joined=joined),
-        "heights": replace(rig(a, high, machine), joined=joined),
+        "joined": replace(level, plumbing=joined),
+        "heights": replace(rig(a, high, machine), plumbing=joined),
         "sprung": rig(a, heavy, machine, trailer=sprung),
         "tied": replace(level, links=(Link(factors={"a/tank": 1.0, "b/tank": 1.0}, low=0.0, high=1.2),)),
     }

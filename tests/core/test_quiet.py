@@ -16,10 +16,9 @@ from frelt.core.kind.make import refreshed
 from frelt.core.model.carrier import Body, Door, Trailer, Well, Zone
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.rig import Rig
-from frelt.core.model.ties import Joined
 from frelt.core.planning.new_rig import new_rig
 from frelt.core.solve import solve
-from tests.conftest import block, rig, tank, trailer
+from tests.conftest import block, piped, rig, tank, trailer
 from tests.core.test_packed import packed
 
 CATALOG = {e.item.id: e.item for e in equipment()}
@@ -230,7 +229,7 @@ def test_tied_tanks_that_touch_are_no_finding_and_a_tongue_light_when_water_is_g
     long, wide = size("water-150-leg")
     a = replace(at("water-150-leg", 2.4, -wide / 2, "a"), options={"outlet": "back"})
     b = replace(at("water-150-leg", 2.4, wide / 2, "b"), options={"outlet": "back"})
-    pair = rig(a, b, joined=(Joined(tanks=("a/tank", "b/tank")),))
+    pair = rig(a, b, plumbing=piped(("a/tank", "b/tank")))
     assert not [i for i in access(pair) if i.startswith("overlap") or "outlet" in i], (long, access(pair))
     gone = solve(rig(tank("w", 400.0, 0.6), block("machine", 250.0, 4.3))).check("tongue-share")
     assert gone is not None and is_broken(gone) and gone.side == "low" and gone.fills["w/tank"] == 0.0

@@ -28,15 +28,16 @@ from frelt.core.model.fit_out import FitOut
 from frelt.core.model.integrity import check_rig
 from frelt.core.model.item import HosePart, Item, Placement
 from frelt.core.model.plans import Defined, Named
+from frelt.core.model.plumbing import Fitting, Line, Plumbing, TipSet
 from frelt.core.model.references import dangling, known, walked
 from frelt.core.model.rig import Bars, Rig
 from frelt.core.model.state import FillRange, Person, State
-from frelt.core.model.ties import Joined, Link
+from frelt.core.model.ties import Link
 from frelt.core.model.wish import Wish
 from frelt.core.solve import solve
 from frelt.core.space.surfaces import possible, with_surface
 
-from ..conftest import block, demo, tank, trailer
+from ..conftest import block, demo, piped, tank, trailer
 
 
 def walked_types(found: Type) -> Iterator[Type]:
@@ -154,6 +155,18 @@ def on(item: Item, deck: str, u: float = 0.0, v: float = 0.0, turns: int = 0) ->
     return replace(item, place=Placement(deck=deck, u=u, v=v, turns=turns))
 
 
+def full_plumbing() -> Plumbing:
+    """An open pipe between two tanks, and a valve between a tank and a reel's hose."""
+    valve = Fitting(id="V1", kind="ball valve", place=Placement(deck="low-top", u=0.1, v=0.1))
+    lines = (
+        Line(id="L1", start="b/tank", end="c/tank"),
+        Line(id="L2", start="a/tank", end="V1/in"),
+        Line(id="L3", start="V1/out", end="reel/hose"),
+    )
+    sets = (TipSet(id="one", name="one gun", machine="pump", numbers=(5.5,)),)
+    return Plumbing(lines=lines, fittings=(valve,), running=("pump",), sets=sets)
+
+
 def full_rig() -> Rig:
     hose = HosePart(id="hose", name="Hose", mass=Figure(value=20), bore=0.01, length=60, holds=WATER)
     items = (
@@ -171,7 +184,7 @@ def full_rig() -> Rig:
         State(id="yard", name="Yard", road=False, fills={"b/tank": FillRange(low=0, high=0)}, open=("gate-deck",)),
     )  # fmt: skip
     acts = (
-        Act(id="1", kind="wash", start=0, length=600, tank="a/tank", uses=("pump",)),
+        Act(id="1", kind="wash", start=0, length=600, tank="a/tank", uses=("pump",), sets={"V1": 1.0, "pump": 1.0}),
         Act(id="2", kind="fill", start=600, length=600, tank="b/tank"),
         Act(id="3", kind="wash", start=1200, length=600, uses=("pump", "reel")),
     )  # fmt: skip
@@ -181,7 +194,7 @@ def full_rig() -> Rig:
             Link(factors={"a/tank": 1.0, "b/tank": 1.0}, low=0, high=1.2, states=("road",)),
             Link(factors={"day/tank": 1.0, "c/tank": 1.0}, low=0, high=1.5),
         ),
-        joined=(Joined(tanks=("b/tank", "c/tank")),),
+        plumbing=full_plumbing(),
         bars=Bars(set_in="road", share=0.5),
         wishes=(Wish(text="pump by the door", kind="stands in", deck="low-top", item="pump", u1=0.2, v1=0.2),),
         fit_out=(FitOut(id="mat", what="rubber mat", deck="low-top", thickness=0.01),),
@@ -265,8 +278,8 @@ def test_a_tie_goes_with_its_tank_and_caps_no_other() -> None:
         ({"links": (Link(factors={"gone/tank": 1.0}, low=0, high=1),)}, r"links\[0\]\.factors\.gone/tank"),
         ({"links": (Link(factors={"a/tank": 1.0}, low=0, high=1, states=("gone",)),)}, r"links\[0\]\.states\[0\]"),
         ({"links": (Link(factors={"a/tank": 1.0}, low=2, high=1),)}, r"links\[0\]\.low"),
-        ({"joined": (Joined(tanks=("a/tank", "b/tank")), Joined(tanks=("b/tank", "c/tank")))}, r"joined\[1\]\.tanks\[0\]"),
-        ({"joined": (Joined(tanks=("a/tank", "a/tank")),)}, r"joined\[0\]\.tanks\[1\]"),
+        ({"plumbing": piped(("a/tank", "a/tank")), "day": None}, r"plumbing\.lines\[0\]\.end"),
+        ({"plumbing": piped(("a/tank", "V9/in")), "day": None}, r"plumbing\.lines\[0\]\.end"),
         ({"wishes": (Wish(text="w", item="gone"),)}, r"wishes\[0\]\.item"),
     ],
 )
@@ -286,10 +299,10 @@ def test_a_copy_keeps_its_ties_in_named_states_and_what_was_aboard_the_scale() -
 
 
 def test_one_of_three_joined_tanks_goes_and_a_third_joins_two() -> None:
-    rig = replace(full_rig(), joined=(Joined(tanks=("a/tank", "b/tank", "c/tank"), bore=0.05),))
-    assert remove(rig, "b").joined == (Joined(tanks=("a/tank", "c/tank"), bore=0.05),)
-    assert remove(remove(rig, "b"), "a").joined == ()
-    two = replace(full_rig(), joined=(Joined(tanks=("a/tank", "b/tank")),), links=())
+    rig = replace(full_rig(), plumbing=piped(("a/tank", "b/tank"), ("a/tank", "c/tank")))
+    assert [set(j.tanks) for j in remove(rig, "b").joined] == [{"a/tank", "c/tank"}]
+    assert remove(rig, "a").joined == ()  # both pipes went to it
+    two = replace(full_rig(), plumbing=piped(("a/tank", "b/tank")), links=())
     three = joined_or_parted(two, ("c", "b"))
     assert [set(j.tanks) for j in three.joined] == [{"a/tank", "b/tank", "c/tank"}] and solve(three).loads is not None
     assert joined_or_parted(three, ("b", "c")).joined == ()

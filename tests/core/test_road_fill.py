@@ -19,9 +19,8 @@ from frelt.core.liquids.fill_order import fill_order
 from frelt.core.liquids.road_fill import RoadFill, fill_marks, road_fill, with_road_fill
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange
-from frelt.core.model.ties import Joined
 from frelt.core.solve import solve
-from tests.conftest import block, demo, examples, rig, tank
+from tests.conftest import block, demo, examples, piped, rig, tank
 
 PLACES = st.tuples(st.floats(0.3, 4.7), st.floats(-0.6, 0.6), st.floats(150, 700))
 
@@ -259,7 +258,7 @@ def test_tanks_joined_at_different_heights_have_one_cap_that_is_right_all_the_wa
     a, b = tank("a", litres, u), tank("b", litres * 0.8, v)
     high = replace(b, place=replace(b.place, off=raised))
     base = rig(block("engine", 180.0, 1.6), a, high, tank("c", 200.0, 2.4, 0.5))
-    one = replace(base, joined=(Joined(tanks=("a/tank", "b/tank")),))
+    one = replace(base, plumbing=piped(("a/tank", "b/tank")))
     found = road_fill(solve(one))
     if not found.caps:
         assert found.why.startswith("even with") or found.why.startswith("no fill")

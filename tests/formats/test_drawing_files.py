@@ -14,6 +14,7 @@ from frelt.core.base.units import METRIC, US
 from frelt.core.geometry.frames import Frames, opened
 from frelt.core.model.carrier import Deck, Hinge
 from frelt.core.model.item import Item, Placement
+from frelt.core.model.plumbing import Plumbing
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import State
 from frelt.core.solve import solve
@@ -44,7 +45,14 @@ def ballast() -> Rig:
     trailer = replace(one.trailer, decks=(*one.trailer.decks, door))
     items = tuple(i for i in one.items if i.id not in ("own-fuel", "water-1", "water-2"))
     return replace(
-        one, vehicle=None, bars=None, trailer=trailer, items=(*items, skid, on_it, hung), states=(road,), day=None, joined=()
+        one,
+        vehicle=None,
+        bars=None,
+        trailer=trailer,
+        items=(*items, skid, on_it, hung),
+        states=(road,),
+        day=None,
+        plumbing=Plumbing(),
     )
 
 

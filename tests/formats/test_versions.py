@@ -22,7 +22,7 @@ def test_a_document_of_version_1_opens_and_weighs_what_it_did(file: Path) -> Non
     raw = msgspec.json.decode(file.read_bytes())
     assert raw["version"] == 1
     old, new = decode(file.read_bytes(), file.name), demo(file.name.partition(".")[0])
-    assert decode(encode(old), "again") == old and msgspec.json.decode(encode(old))["version"] == 3
+    assert decode(encode(old), "again") == old and msgspec.json.decode(encode(old))["version"] == 4
     for one, other in zip(old.rigs, new.rigs, strict=True):
         a, b = ({c.id: c.load for c in solve(r).checks if c.id in WHOLE} for r in (one, other))
         assert a == pytest.approx(b) and a
@@ -83,4 +83,19 @@ def test_a_document_of_version_2_follows_and_stays_as_it_did(name: str) -> None:
             wanted = "computed" if said.startswith("computed") else "listed" if "from memory" in said else ""
             assert new.basis == (wanted if old.get("source", "estimate") == "estimate" else ""), (item.id, field)
             assert follows(new) == bool(new.basis)
+    assert decode(encode(decode(msgspec.json.encode(raw)))) == decode(msgspec.json.encode(raw))
+
+
+def test_open_pipes_of_version_3_are_lines_from_each_tank_to_the_next() -> None:
+    raw = msgspec.json.decode((OLD.parent / "version-3/tram-stops.frelt.json").read_bytes())
+    assert raw["version"] == 3
+    rig = raw["rigs"][0]
+    water = next(i for i in rig["items"] if i["id"] == "water")
+    rig["items"].append({**water, "id": "water-2", "name": "Second"})
+    rig["joined"] = [{"tanks": ["water/tank", "water-2/tank"], "bore": 0.05}]
+    new = opened(raw)
+    (line,) = new.plumbing.lines
+    assert (line.start, line.end, line.bore) == ("water/tank", "water-2/tank", 0.05)
+    (group,) = new.joined
+    assert set(group.tanks) == {"water/tank", "water-2/tank"} and group.bore == 0.05
     assert decode(encode(decode(msgspec.json.encode(raw)))) == decode(msgspec.json.encode(raw))

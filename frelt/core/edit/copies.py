@@ -10,10 +10,21 @@ from ..geometry.frames import standing_on
 from ..model.item import Item
 from ..model.references import Defined, Named, renamed, rewritten, walked
 from ..model.rig import Rig
+from .plumbing import copied
 
 S = TypeVar("S", bound=Struct)
 NewId = Callable[[str], str]
-RENEWED = ("carrier", "deck", "item", "state", "fit-out", "kit", "rig")  # unique in a rig; what is unique within a thing stays
+RENEWED = (
+    "carrier",
+    "deck",
+    "item",
+    "state",
+    "fit-out",
+    "kit",
+    "line",
+    "fitting",
+    "rig",
+)  # unique in a rig; what is unique within a thing stays
 
 
 def _owning(ids: dict[str, str]) -> Callable[[str, str], str]:
@@ -60,6 +71,9 @@ def duplicate(rig: Rig, item_id: str, du: float, dv: float, new_id: NewId) -> tu
 
     more = {
         name: (*getattr(kept, name), *(c for e in getattr(rig, name) if also(e) and (c := own(e)) is not None))
-        for name in ("links", "joined", "fit_out", "kit")
+        for name in ("links", "fit_out", "kit")
     }
-    return replace(kept, items=(*rig.items, shifted, *copies[1:]), **more), shifted.id
+    lines, fittings = copied(rig, {i.id: ids[i.id] for i in originals})
+    p = kept.plumbing
+    piped = replace(p, lines=(*p.lines, *lines), fittings=(*p.fittings, *fittings)) if lines else p
+    return replace(kept, items=(*rig.items, shifted, *copies[1:]), plumbing=piped, **more), shifted.id

@@ -18,10 +18,11 @@ from ..model.day import Act
 from ..model.fit_out import FitOut
 from ..model.item import Item, Placement
 from ..model.kit import KitLine
+from ..model.plumbing import Line, TipSet
 from ..model.references import DROP, Gone, Known, Rename, known, rewritten
 from ..model.rig import Bars, Rig
 from ..model.state import Person
-from ..model.ties import Joined, Link
+from ..model.ties import Link
 from ..model.wish import Wish
 from .following import followed
 
@@ -29,7 +30,8 @@ from .following import followed
 WORDS: dict[type[Struct], tuple[str, str]] = {
     Item: ("one thing", "{n} things"),
     Link: ("one tie", "{n} ties"),
-    Joined: ("one open pipe between tanks", "{n} open pipes between tanks"),
+    Line: ("one line", "{n} lines"),
+    TipSet: ("one set of tips", "{n} sets of tips"),
     Act: ("one act of the day", "{n} acts of the day"),
     Bars: ("the distributing bars", "the distributing bars"),
     KitLine: ("one line of kit", "{n} lines of kit"),

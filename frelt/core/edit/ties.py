@@ -1,12 +1,17 @@
 """Edits of what ties tanks to each other: open pipes."""
 
 from collections.abc import Iterable, Sequence
+from itertools import pairwise
 
 from msgspec.structs import replace
 
 from ..base.value import FreltError
+from ..model.open_pipes import bottoms
+from ..model.plumbing import Line
 from ..model.rig import Rig
-from ..model.ties import Joined
+from .plumbing import free_id, with_line, without
+
+PIPE = 0.038  # bore of an open pipe between tanks unless told [m]
 
 
 def joined_tanks(rig: Rig, tanks: tuple[str, ...]) -> Rig:
@@ -25,14 +30,11 @@ def joined_tanks(rig: Rig, tanks: tuple[str, ...]) -> Rig:
     states = tuple(
         replace(s, fills={**s.fills, **{t: s.fills[tanks[0]] for t in tanks if tanks[0] in s.fills}}) for s in rig.states
     )
-    return replace(
-        rig,
-        states=states,
-        joined=(
-            *(j for j in rig.joined if j not in touching),
-            replace(touching[0], tanks=tanks) if touching else Joined(tanks=tanks),
-        ),
-    )
+    made = replace(rig, states=states)
+    for a, b in pairwise(tanks):
+        if not any({a, b} <= set(j.tanks) for j in made.joined):
+            made = with_line(made, Line(id=free_id(made, "L"), start=a, end=b, bore=PIPE, name="open pipe"))
+    return made
 
 
 def are_joined(rig: Rig, items: Iterable[str]) -> bool:
@@ -49,8 +51,14 @@ def joined_or_parted(rig: Rig, items: Sequence[str]) -> Rig:
     held = _tanks_of(rig, items)
     if not are_joined(rig, items):
         return joined_tanks(rig, held)
-    left = (replace(j, tanks=tuple(t for t in j.tanks if t not in held)) for j in rig.joined)
-    return replace(rig, joined=tuple(j for j in left if len(j.tanks) > 1))
+    at = bottoms(rig.items)
+    pipes = [
+        x.id
+        for x in rig.plumbing.lines
+        if (at.get(x.start) in held and at.get(x.end) in at.values())
+        or (at.get(x.end) in held and at.get(x.start) in at.values())
+    ]
+    return without(rig, pipes)
 
 
 def _tanks_of(rig: Rig, items: Iterable[str]) -> tuple[str, ...]:

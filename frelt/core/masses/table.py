@@ -244,7 +244,7 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
         number = {t.address: i for i, t in enumerate(tanks)}
         if any(number.get(a, -1) in g.tanks for g in groups for k in rig.links for a in k.factors):
             raise FreltError("a tank that is joined to one of another height is tied to a third: not solved yet")
-        inputs = (rig.links, rig.states, rig.joined, *(t.part for t in tanks))  # what their ranges come from
+        inputs = (rig.links, rig.states, rig.plumbing, *(t.part for t in tanks))  # what their ranges come from
         groups += _tied.get(
             frames.kept,
             (rig.id, len(tanks)),

@@ -6,7 +6,7 @@ from msgspec import Meta
 
 from ..base.constants import GARDEN_TAP, WALL_STRENGTH
 from ..base.value import Share, Text, Value
-from .names import ActTank, FillOf, LocalId, SomeItem
+from .names import ActTank, FillOf, HandleOf, LocalId, SomeItem
 
 ActKind = Literal["drive", "fill", "wash", "soft wash", "rinse", "dump", "refuel", "wait"]
 Seconds = Annotated[float, Meta(ge=0, le=172_800)]
@@ -19,6 +19,7 @@ class Act(Value, frozen=True, kw_only=True):
     tank: what is filled, dumped, refueled or drawn from, `item/part`; the first that fits if empty.  flow: of the tap,
     [m³/s].  uses: machines and pumps that run, all that fit if empty.  duty: share of the time the trigger is held.
     strength: of SH on the wall, a share.  to: share up to which a tank is filled.
+    sets: what machines, triggers and handles of its station stand at while it lasts, by id (see `Fitting.stands`).
     """
 
     id: LocalId
@@ -34,6 +35,7 @@ class Act(Value, frozen=True, kw_only=True):
     duty: Share = 1.0
     strength: Share = WALL_STRENGTH
     to: Share = 1.0
+    sets: dict[HandleOf, Share] = {}
 
     @property
     def end(self) -> float:

@@ -8,7 +8,7 @@ from .names import LocalId, RecordedName, RecordedRig, Weighed
 from .rig import Rig
 
 FORMAT = "frelt"
-VERSION = 3
+VERSION = 4
 
 
 class Job(Value, frozen=True, kw_only=True):
@@ -64,7 +64,7 @@ class Document(Value, frozen=True, kw_only=True, omit_defaults=False):
     """A whole `*.frelt.json` file."""
 
     format: Literal["frelt"] = "frelt"
-    version: Literal[3] = 3
+    version: Literal[4] = 4
     job: Job = Job()
     rigs: tuple[Rig, ...] = ()
     tickets: tuple[Ticket, ...] = ()

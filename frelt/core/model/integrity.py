@@ -25,6 +25,8 @@ EXPECTED = {
     "seat": "the id of a seat of this rig's vehicle",
     "tank": "a tank of this rig, item/part",
     "hose": "a hose of this rig, item/part",
+    "port": "a port of this rig, item/part, or the way of a fitting, fitting/way",
+    "handle": "the id of a fitting or an item of this rig",
     "face": "a side of the body, or the id of one of its doors",
 }
 LOCAL = ("part", "door", "seat", "local")  # unique where they stand; all other ids in their rig
@@ -67,21 +69,29 @@ def check_rig(rig: Rig, path: str = "$") -> None:
                 found = f"low {fill.low:g} above high {fill.high:g}"
                 raise BadInput(f"{path}.states[{i}].fills.{address}", found, "low at most high")
     _ties(rig, path)
+    _plumbing(rig, path)
 
 
 def _ties(rig: Rig, path: str) -> None:
     for i, link in enumerate(rig.links):
         if link.low > link.high:
             raise BadInput(f"{path}.links[{i}].low", f"{link.low:g} above high {link.high:g}", "low at most high")
-    seen: dict[str, int] = {}
-    for i, joined in enumerate(rig.joined):
-        if len(joined.tanks) < 2:
-            raise BadInput(f"{path}.joined[{i}].tanks", f"{len(joined.tanks)} tank", "two tanks or more")
-        for n, tank in enumerate(joined.tanks):
-            if tank in seen:
-                where = "twice" if seen[tank] == i else f"which joined[{seen[tank]}] has too"
-                raise BadInput(f"{path}.joined[{i}].tanks[{n}]", f"“{tank}” {where}", "each tank in one group, once")
-            seen[tank] = i
+
+
+def _plumbing(rig: Rig, path: str) -> None:
+    """Each port takes one line; a line has a bore and two different ends."""
+    taken: dict[str, str] = {}
+    tanks = {a for a, _, _ in rig.tanks()}
+    for i, line in enumerate(rig.plumbing.lines):
+        if line.start == line.end:
+            raise BadInput(f"{path}.plumbing.lines[{i}].end", f"“{line.end}”, where it starts", "a port other than its start")
+        for name in ("start", "end"):
+            at = getattr(line, name)
+            if at in taken:
+                found = f"“{at}”, where line {taken[at]} ends already"
+                raise BadInput(f"{path}.plumbing.lines[{i}].{name}", found, "a port of its own; a tee parts a line")
+            if at not in tanks:  # into a tank's bottom as many go as holes are drilled
+                taken[at] = line.id
 
 
 def _rings(rig: Rig, path: str) -> None:

@@ -50,6 +50,12 @@ SomeTank = Annotated[str, Meta(max_length=ADDRESS, extra={"names": "tank", "gone
 TiedTank = Annotated[str, Meta(max_length=ADDRESS, extra={"names": "tank", "gone": "with"})]
 ActTank = Annotated[str, Meta(max_length=ADDRESS, extra={"names": "tank", "gone": "with", "empty": True})]
 DryHose = Annotated[str, Meta(max_length=ADDRESS, extra={"names": "hose", "gone": "drop", "copied": True})]
+LineId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "line"})]
+FittingId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "fitting"})]
+# Where a line ends: a port, a hose's free end or a tank's bottom (`item/part`), or a way of a fitting (`fitting/way`).
+PortAt = Annotated[str, Meta(min_length=3, max_length=ADDRESS, extra={"names": "port", "gone": "with"})]
+# What a hand or a switch sets: a fitting, or a machine that runs or rests.
+HandleOf = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "handle", "gone": "drop"})]
 # One side of the body (left, right, front, rear, roof) or a door of it, whose inner face a deck is.
 FaceOf = Annotated[str, Meta(max_length=64, extra={"names": "face", "gone": "with", "empty": True})]
 CheckName = Annotated[str, Meta(max_length=64, extra={"names": "check", "gone": "keep"})]

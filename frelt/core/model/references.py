@@ -9,7 +9,8 @@ from typing import TypeVar
 
 from msgspec import Struct
 
-from .item import HosePart
+from .fitting_ways import ways_of
+from .item import HosePart, PortPart, TankPart
 from .plans import DROP, Defined, Gone, Named, Rewrite, plan_of
 from .rig import Rig
 
@@ -69,6 +70,11 @@ def known(rig: Rig) -> Known:
             "tank": frozenset(a for a, _, _ in rig.tanks()),
             "hose": frozenset(f"{i.id}/{p.id}" for i in rig.items for p in i.parts if isinstance(p, HosePart)),
             "face": doors | set(FACES),
+            "port": frozenset(
+                {f"{i.id}/{p.id}" for i in rig.items for p in i.parts if isinstance(p, PortPart | HosePart | TankPart)}
+                | {f"{f.id}/{w}" for f in rig.plumbing.fittings for w in ways_of(f)}
+            ),
+            "handle": items | {f.id for f in rig.plumbing.fittings},
         }
     )
 
@@ -89,6 +95,8 @@ TARGETS: dict[str, frozenset[str]] = {  # what a name of each kind is the id of;
     "state": frozenset({"state"}),
     "tank": frozenset({"item"}),
     "hose": frozenset({"item"}),
+    "port": frozenset({"item", "fitting"}),
+    "handle": frozenset({"item", "fitting"}),
     "question": frozenset({"item", "deck"}),
     "face": frozenset({"door"}),
     "seat": frozenset({"seat"}),
@@ -107,7 +115,7 @@ def renamed(ids: Mapping[str, str], renewed: Collection[str]) -> Callable[[str, 
     def rename(what: str, value: str) -> str:
         if TARGETS.get(what, frozenset()).isdisjoint(targets):
             return value
-        if what in ("tank", "hose", "support"):
+        if what in ("tank", "hose", "support", "port"):
             first, slash, part = value.partition("/")
             return ids.get(first, first) + slash + part
         if what == "question":

@@ -1,6 +1,7 @@
 """A rig: carriers, what stands on them, and the states they must survive."""
 
 from collections.abc import Iterator
+from functools import cached_property
 from typing import Annotated, Literal
 
 from msgspec import Meta
@@ -15,6 +16,8 @@ from .item import Item, TankPart
 from .kit import KitLine
 from .mix import Mix
 from .names import InState, ParentRig, RigId, Waved
+from .open_pipes import open_pipes
+from .plumbing import Plumbing
 from .rules import RuleSet
 from .state import FillRange, State
 from .ties import Joined, Link
@@ -37,7 +40,7 @@ class Forklift(Value, frozen=True, kw_only=True):
     forks: Annotated[float, Meta(ge=0.3, le=3.0)] = 1.07
 
 
-class Rig(Value, frozen=True, kw_only=True):
+class Rig(Value, frozen=True, kw_only=True, dict=True):
     """A rig of a document. parent: the rig it is a variant or twin of.
 
     later_counted: whether the weights to come of kept places count in every check.
@@ -56,7 +59,7 @@ class Rig(Value, frozen=True, kw_only=True):
     states: tuple[State, ...] = ()
     rules: RuleSet = RuleSet()
     links: tuple[Link, ...] = ()
-    joined: tuple[Joined, ...] = ()
+    plumbing: Plumbing = Plumbing()
     bars: Bars | None = None
     curb_side: Literal["right", "left"] = "right"
     wishes: tuple[Wish, ...] = ()
@@ -70,6 +73,11 @@ class Rig(Value, frozen=True, kw_only=True):
     later_counted: bool = False
     forklift: Forklift = Forklift()
     note: Text = ""
+
+    @cached_property
+    def joined(self) -> tuple[Joined, ...]:
+        """Tanks that open pipes make one."""
+        return open_pipes(self.plumbing, self.items)
 
     @property
     def carriers(self) -> tuple[Carrier, ...]:
