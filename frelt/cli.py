@@ -7,7 +7,7 @@ import sys
 import traceback
 from collections.abc import Sequence
 from pathlib import Path
-from typing import NamedTuple, NoReturn
+from typing import TYPE_CHECKING, NamedTuple, NoReturn
 
 import msgspec
 from msgspec.structs import replace
@@ -21,6 +21,9 @@ from .core.judge.words import sentence
 from .core.model.rig import Rig
 from .core.report.report import RigReport, report
 from .core.solve import solve
+
+if TYPE_CHECKING:
+    from .core.report.lines_json import LinesReport
 
 OK, OVER, OPEN, BAD, CRASHED = 0, 1, 2, 64, 70
 
@@ -49,7 +52,7 @@ def _parsers() -> dict[str, _Parser]:
     window.add_argument(
         "file",
         nargs="?",
-        help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h, frelt drawing -h, frelt things -h",
+        help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h, frelt drawing -h, frelt things -h, frelt lines -h",
     )
     window.add_argument("--demo", action="store_true", help="open a copy of the demo shop's first rig")
     window.add_argument("--version", action="version", version=f"frelt {__version__}")
@@ -69,6 +72,14 @@ def _parsers() -> dict[str, _Parser]:
     )
     drawing.add_argument("--carrier", metavar="ID", default="", help="of a pair, the one drawn; the trailer unless given")
     drawing.add_argument("--whole", action="store_true", help="of a pair, both from end to end")
+    lines = _Parser(
+        "frelt lines", description="Print what the lines of a rig give: each gun, pump and tank, and what is not right."
+    )
+    lines.add_argument("file", metavar="FILE")
+    lines.add_argument("--rig", metavar="ID", help="only the rig of this id")
+    lines.add_argument("--state", metavar="ID", help="at the fills of this state; with every tank full unless given")
+    lines.add_argument("--json", action="store_true", help="everything as JSON (docs/lines-json.md)")
+    lines.add_argument("--units", choices=("us", "metric"), default="us")
     things = _writes("things", "Write the list of a rig's things as CSV or XLSX, by the name's end.", "OUT.csv|OUT.xlsx")
     desktop = _Parser("frelt desktop", description="Put Frelt into the desktop's menu for this user, or take it out.")
     desktop.add_argument("--remove", action="store_true", help="take the entry, the icon and the kind of file out again")
@@ -80,6 +91,7 @@ def _parsers() -> dict[str, _Parser]:
         "placard": placard,
         "drawing": drawing,
         "things": things,
+        "lines": lines,
     }
 
 
@@ -94,6 +106,8 @@ def main(arguments: Sequence[str] | None = None) -> NoReturn:
         except BrokenPipeError:  # the reader has seen enough, as `| head` does
             sys.stdout = open(os.devnull, "w")  # noqa: SIM115
             sys.exit(OPEN)
+    if asked == "lines":
+        sys.exit(_lines(parsers[asked].parse_args(given[1:])))
     if asked == "desktop":
         sys.exit(_desktop(parsers[asked].parse_args(given[1:]).remove))
     if asked:
@@ -200,6 +214,62 @@ def _print(file: str, rig: RigReport) -> None:
     print("  A planning aid: weigh the rig before the road, and follow the makers' ratings.")
 
 
+def _lines(options: argparse.Namespace) -> int:
+    """What the lines of a file's rigs give. 1 where something breaks or can hurt, 2 where a thing cannot be known, else 0."""
+    from .core.report.lines_json import lines_report
+
+    units = US if options.units == "us" else METRIC
+    try:
+        read = load_told(Path(options.file))
+        for words in read.told:
+            _complain(f"{options.file}: {words}")
+        rigs = _rigs(options, read.document.rigs)
+        if options.state and not any(s.id == options.state for r in rigs for s in r.states):
+            known = [s.id for r in rigs for s in r.states]
+            raise FreltError(f"{options.file}: $.rigs: no state “{options.state}”; expected one of {known}")
+        made = [lines_report(solve(r), units, options.state) for r in rigs]
+    except FreltError as err:
+        _complain(str(err))
+        return BAD
+    except Exception as err:
+        _complain(f"{options.file}: {_unexpected(err)}")
+        return CRASHED
+    if options.json:
+        sys.stdout.write(msgspec.json.format(msgspec.json.encode(made), indent=1).decode() + "\n")
+    else:
+        for one in made:
+            _print_lines(one, units)
+    if any(f.level in ("broken", "danger") and not f.doubt for r in made for f in r.findings):
+        return OVER
+    return OPEN if any(not r.solved or r.findings for r in made) else OK
+
+
+def _print_lines(one: "LinesReport", units: Units) -> None:
+    print(plain(f"{one.name}: {'as its handles stand' if one.solved else one.why}"))
+    for gun in one.guns:
+        flow, at = units.show(gun.flow, "flow"), units.show(gun.at_tip, "pressure")
+        warm = f", {units.show(gun.celsius, 'temperature')}" if gun.celsius > 30 else ""
+        strong = f", SH {units.show(gun.strength, 'share')}" if gun.strength else ""
+        print(plain(f"  {gun.name:<12}{flow} at {at}{warm}{strong}" if gun.known else f"  {gun.name:<12}unknown: air is drawn"))
+    for pump in one.pumps:
+        if pump.runs and pump.flow is not None:
+            margin = pump.margin_at_lowest_fill
+            low = f"; its inlet keeps {units.show(margin, 'pressure')} at the lowest fill" if margin is not None else ""
+            print(plain(f"  {pump.name}: {units.show(pump.flow, 'flow')} of {units.show(pump.whole, 'flow')}{low}"))
+    for found in one.findings:
+        print(plain(f"  {found.level if not found.doubt else 'look at':<12}{found.words}"))
+    print("  A planning aid: a gauge at the gun and a bucket tell better; follow the makers' ratings.")
+
+
+def _rigs(options: argparse.Namespace, rigs: Sequence[Rig]) -> list[Rig]:
+    """The rigs of a file that are asked for. Raises FreltError where there are none."""
+    found = [r for r in rigs if options.rig in (None, r.id)]
+    if not found:
+        wanted = f"one of {[r.id for r in rigs]}" if rigs else "at least one rig"
+        raise FreltError(f"{options.file}: $.rigs: {f'no rig “{options.rig}”' if options.rig else 'none'}; expected {wanted}")
+    return found
+
+
 def _desktop(remove: bool) -> int:
     """Put the entry into the desktop's menu, or take it out."""
     from .app import desktop_entry
@@ -232,12 +302,7 @@ def _written(options: argparse.Namespace, what: str) -> int:
         document = read.document
         for words in read.told:
             _complain(f"{options.file}: {words}")
-        rigs = [r for r in document.rigs if options.rig in (None, r.id)]
-        if not rigs:
-            wanted = f"one of {[r.id for r in document.rigs]}" if document.rigs else "at least one rig"
-            raise FreltError(
-                f"{options.file}: $.rigs: {f'no rig “{options.rig}”' if options.rig else 'none'}; expected {wanted}"
-            )
+        rigs = _rigs(options, document.rigs)
         if what == "sheet":
             from .paint.sheet import sheet_pdf
 

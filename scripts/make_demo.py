@@ -26,6 +26,7 @@ from frelt.core.model.wish import Wish
 from frelt.formats.document import encode
 from scripts.demo_parts import CATALOG, DATA, weighed
 from scripts.demo_vehicles import ballast, playground, shelter, tram
+from scripts.plumbing import DEMO
 
 
 def trailer_class(name: str) -> Trailer:
@@ -310,6 +311,7 @@ if __name__ == "__main__":
         "tram-stops": tram(),
     }
     for name, document in made.items():
+        document = replace(document, rigs=tuple(DEMO[r.id](r) if r.id in DEMO else r for r in document.rigs))
         document = with_day(document, DAYS[name])
         (DATA / f"demo/{name}.frelt.json").write_bytes(encode(document))
         print(name)

@@ -17,6 +17,7 @@ from msgspec.structs import replace
 from frelt.core.model.document import Document, Job
 from frelt.core.model.rig import Forklift, Rig
 from frelt.formats.document import encode
+from scripts.plumbing import PACKED
 from scripts.yard import INCH, Yard
 
 OUT = Path(__file__).resolve().parent.parent / "tests/fixtures/packed"
@@ -302,7 +303,8 @@ def documents(some: tuple[str, ...] | None = None) -> Iterator[tuple[str, Docume
     for make in RIGS:
         if some is not None and make.__name__.replace("_", "-") not in some:
             continue
-        yield make.__name__.replace("_", "-"), Document(job=Job(name=make.__name__.replace("_", " ")), rigs=(make(),))
+        name = make.__name__.replace("_", "-")
+        yield name, Document(job=Job(name=name.replace("-", " ")), rigs=(PACKED[name](make()),))
 
 
 if __name__ == "__main__":

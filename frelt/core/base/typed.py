@@ -27,6 +27,7 @@ EXAMPLES: dict[str, str] = {
     "heat": "350, 350 kBtu/h or 100 kW",
     "road": "25, 25 mi or 40 km",
     "rise": "125, 125 °F or 70 °C",
+    "temperature": "140, 140 °F or 60 °C",
     "air": "20, 20 cfm or 9 L/s",
     "suction": "90, 90 in water or 22 kPa",
     "area": "56, 56 sq ft or 5.2 m²",
@@ -46,6 +47,7 @@ PLAIN: dict[str, dict[str, float]] = {
     "road": {"mi": 1609.344, "km": 1000.0},
     "area": {"ft²": FOOT**2, "ft2": FOOT**2, "sq ft": FOOT**2, "sqft": FOOT**2, "m²": 1.0, "m2": 1.0},
     "rise": {"°f": 5 / 9, "f": 5 / 9, "°c": 1.0, "c": 1.0, "k": 1.0},
+    "temperature": {"°f": 5 / 9, "f": 5 / 9, "°c": 1.0, "c": 1.0},
     "air": {
         "cfm": FOOT**3 / 60,
         "ft³/min": FOOT**3 / 60,
@@ -155,7 +157,7 @@ def _read(text: str, quantity: Quantity, units: Units, convert: Convert | None) 
             return None
         bare = ft is None and not feet["unit"]
         if bare:
-            return None if inch is None else inch * units.factor(quantity)
+            return None if inch is None else (inch - units.zero(quantity)) * units.factor(quantity)
         if quantity in ("length", "distance") and (ft is None or inch is None or inch < 12):
             return (ft or 0.0) * FOOT + (inch or 0.0) * INCH
         return None
@@ -165,7 +167,7 @@ def _read(text: str, quantity: Quantity, units: Units, convert: Convert | None) 
     number, unit = float(other["value"].replace(",", "")), other["unit"].strip()
     known = PLAIN[quantity].get(unit)
     if known is not None:
-        return number * known
+        return (number - (32.0 if quantity == "temperature" and "f" in unit else 0.0)) * known
     if convert is None or quantity not in DIMENSIONS or not re.fullmatch(_UNIT, unit):
         return None
     try:

@@ -42,6 +42,7 @@ Quantity = Literal[
     "rise",
     "air",
     "suction",
+    "temperature",
 ]
 
 EIGHTHS = ("", "⅛", "¼", "⅜", "½", "⅝", "¾", "⅞")
@@ -76,6 +77,7 @@ class Units(Struct, frozen=True):
         names["road"] = "mi" if inches else "km"
         names |= {
             "rise": "°F" if inches else "°C",
+            "temperature": "°F" if inches else "°C",
             "air": "cfm" if inches else "L/s",
             "suction": "in water" if inches else "kPa",
         }
@@ -95,6 +97,10 @@ class Units(Struct, frozen=True):
         table |= {"°F": 5 / 9, "°C": 1.0, "cfm": CFM, "L/s": LITRE, "in water": IN_WATER}
         table |= {"hp": HORSEPOWER, "kW": 1000.0, "kBtu/h": KBTU_H}
         return table.get(self.name(quantity), 1.0)
+
+    def zero(self, quantity: Quantity) -> float:
+        """What the unit of that quantity reads at nothing of the SI unit: 32 °F at 0 °C, else 0."""
+        return 32.0 if quantity == "temperature" and self.name(quantity) == "°F" else 0.0
 
     def show(self, value: float, quantity: Quantity, unit: bool = True, more: int = 0) -> str:
         """A figure as a person reads it: `3,574 lb`, `63⅜ in`, `15.3 %`. more: places behind the usual ones."""
@@ -124,6 +130,7 @@ class Units(Struct, frozen=True):
         if quantity == "length" and self.length in ("in", "ft-in") and not more:
             return eighths(value / INCH, feet=self.length == "ft-in")
         scaled = value / (INCH if quantity == "length" and self.length == "ft-in" else self.factor(quantity))
+        scaled += self.zero(quantity)
         places = {"share": 1, "density": 2, "flow": 1, "time": 1, "area": 1, "road": 1}.get(quantity, 0)
         if quantity == "length" and self.length == "m":
             places = 3

@@ -14,6 +14,7 @@ from ..base.figure import Figure
 from ..base.units import Quantity, Units
 from ..model.carrier import Deck
 from ..model.item import Item, Nature, Part
+from .inner import Inner
 
 Outline = tuple[tuple[float, float], ...]
 Box = tuple[float, float, float, float, float, float]  # x0, y0, z0, x1, y1, z1 in the item's frame [m]
@@ -148,6 +149,7 @@ class Kind(Struct, frozen=True):
     steps: 2 where it is one of the big things, 3 for a small one.  pieces: what it is made of where
     there is room below or inside it, as boxes of its own frame; none where it fills its outline.  working: of those, what stays
     in the way of hands while somebody works, where a part of it swings up.
+    inner: what liquid does inside it, between its ports.
     carried: by hand, when it is taken out of the way; held by nothing that takes tools.
     hangs: which face lies on a wall when it is put there.  can: what it can do (see `capability`).
     water: what it holds of water besides its tanks and hoses [m³].  says: what its parameters come to, in a sentence for whom it helps.
@@ -172,6 +174,7 @@ class Kind(Struct, frozen=True):
     water: float = 0.0
     says: "Callable[[Item, Units], str] | None" = None
     working: Callable[[Item], tuple[Box, ...]] | None = None
+    inner: Callable[[Item], tuple[Inner, ...]] = nothing
 
     def given(self, fields: Mapping[str, Figure], options: Mapping[str, str]) -> Given:
         """An item's parameters, the usual ones where it says nothing."""

@@ -1,10 +1,13 @@
 """Electric booster pumps that lift tap pressure or feed a machine from a low tank."""
 
+from ..kind.inner import Membrane
 from ..kind.kind import Choice, Given, Kind, Made, Param, Service
 from ..kind.outlines import beside, rectangle
-from ..kind.registry import register
+from ..kind.registry import given, register
 from ..kind.usual_parts import draws_power, port
 from ..model.item import Item
+
+LIFT = 3e5  # at no flow [Pa]; from memory of such pumps
 
 
 def _make(g: Given) -> Made:
@@ -43,5 +46,6 @@ register(
         _make,
         _service,
         water=0.0005,  # from memory
+        inner=lambda i: (Membrane("pump", "inlet", "outlet", LIFT, given(i)["flow"], bore=0.025),),
     )
 )

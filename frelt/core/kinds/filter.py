@@ -1,11 +1,14 @@
 """Settling boxes and filter housings of recovered water."""
 
+from ..kind.inner import Inner, Through, clogged
 from ..kind.kind import Choice, Given, Kind, Made, Param, Service
 from ..kind.outlines import beside, rectangle
-from ..kind.registry import register
+from ..kind.registry import given, register
 from ..kind.substances import WATER
 from ..kind.usual_parts import port, tank
 from ..model.item import Item
+
+CLEAN = 4.0  # loss of a clean housing, in velocity heads of its port; from memory
 
 
 def _make(g: Given) -> Made:
@@ -47,6 +50,13 @@ def _service(item: Item) -> tuple[Service, ...]:
     return (beside(item, "bowls", "back", 0.25, (0.0, 1.0), (0.0, 0.6), "daily"),)
 
 
+def _inner(item: Item) -> tuple[Inner, ...]:
+    if item.tanks:
+        return ()
+    g = given(item)
+    return (Through("filters", "in", "out", 0.025, minor=clogged(CLEAN * g["housings"], g["clogged"])),)
+
+
 register(
     Kind(
         "filter",
@@ -56,10 +66,12 @@ register(
         (
             Param("volume", "Settling volume", "volume", 0.02, 2.0, 0.19),
             Param("housings", "Housings", "number", 1, 6, 3),
+            Param("clogged", "Clogged", "share", 0.0, 0.95, 0.0, lambda g: g.word("type") == "filter housings"),
         ),
         (Choice("type", "Type", ("filter housings", "settling box")),),
         _make,
         _service,
         water=0.004,  # from memory
+        inner=_inner,
     )
 )

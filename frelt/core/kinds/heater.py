@@ -2,10 +2,10 @@
 
 from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait
 from ..kind.outlines import beside, ellipse, whole
-from ..kind.registry import register
+from ..kind.registry import given, register
 from ..kind.usual_parts import burns_diesel, draws_power, port
 from ..model.item import Item
-from .hot_machine import HEAT, coil_size, heat_flow
+from .hot_machine import HEAT, coil, coil_size, heat_flow
 
 PARAMS = (
     Param("flow", "Flow", "flow", 3e-5, 2e-3, 20 / 60000),
@@ -56,5 +56,6 @@ register(
         columns=_columns,
         big=True,
         water=0.008,  # from memory
+        inner=lambda i: coil(given(i), "inlet", "outlet", 0.0125),
     )
 )

@@ -1,19 +1,24 @@
 """Hot machines: a cold one with a coil, a burner and its diesel in one frame."""
 
 from ..kind.engine import engine_burns, own_tank
+from ..kind.inner import Burner, Inner, Through
 from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait
 from ..kind.outlines import beside, rectangle, whole
-from ..kind.registry import register
+from ..kind.registry import given, register
+from ..kind.unloader import pumped
 from ..kind.usual_parts import burns_diesel, draws_power, fuel_box, port
 from ..model.item import Item, Part
 from .machine import CHOICES, PARAMS, columns, engine_mass, engine_service, exhaust, exhaust_at, fuels, generates, shaft_power
 
 HEAT_OF_WATER = 4.18e6  # J/(m³·K)
+COIL = 30.0  # long, of a coil's pipe [m]; from memory
+BURNS_TO = 98.0  # at which the switch of a burner rests it unless told [°C]; from memory
 
 HEAT = (
     Param("rise", "Temperature rise", "rise", 10, 120, 70),
     Param("heat", "Burner gives the water", "heat", 1000, 1e6, lambda g: g["flow"] * HEAT_OF_WATER * g["rise"]),
     Param("diesel", "Its own diesel", "volume", 0.0, 0.3, 0.04),
+    Param("limit", "Its switch rests the burner at", "temperature", 20, 160, BURNS_TO),
 )
 BURNER = (Choice("burner", "Burner fed by", ("12 V", "120 V")),)
 
@@ -21,6 +26,14 @@ BURNER = (Choice("burner", "Burner fed by", ("12 V", "120 V")),)
 def heat_flow(g: Given) -> float:
     """What the coil gives the water [W]."""
     return g["heat"]
+
+
+def coil(g: Given, start: str, end: str, bore: float) -> tuple[Inner, ...]:
+    """A coil of pipe of a bore [m] with its burner, wound to two fifths of a meter."""
+    return (
+        Through("heat", start, end, bore, COIL, minor=4.0, wound=1.0, drum=0.4),
+        Burner("heat", heat_flow(g), g["limit"]),
+    )
 
 
 def coil_size(heat: float) -> tuple[float, float, float]:
@@ -91,6 +104,11 @@ def _columns(item: Item) -> tuple[Column, ...]:
     return (*columns(item), flue(item, 0.5))
 
 
+def _inner(item: Item) -> tuple[Inner, ...]:
+    g = given(item)
+    return (*pumped(g, "coil"), *coil(g, "coil", "outlet", 0.0125))
+
+
 register(
     Kind(
         "hot-machine",
@@ -106,5 +124,6 @@ register(
         big=True,
         can=frozenset({"wash"}),
         water=0.010,  # coil and pump; from memory
+        inner=_inner,
     )
 )

@@ -7,6 +7,7 @@ from ..kind.engine import BURNS, engine_burns, generator_mass, heavier, own_tank
 from ..kind.kind import Choice, Column, Given, Kind, Made, Param, Service, Trait, Vec
 from ..kind.outlines import beside, rectangle, whole
 from ..kind.registry import given, register
+from ..kind.unloader import HOW_UNLOADED, UNLOADER, pumped
 from ..kind.usual_parts import port
 from ..model.item import Item, Part, TankPart
 
@@ -17,6 +18,7 @@ PARAMS = (
     Param("fuel", "Its own fuel", "volume", 0.0, 0.2, 0.022, lambda g: g.word("tank") != "none"),
     Param("generator", "Generator on its engine", "power", 0, 20_000, 0),
     Param("machines", "Such machines on one frame, joined", "number", 1, 2, 1),
+    *UNLOADER,
 )
 CHOICES = (
     BURNS,
@@ -24,6 +26,7 @@ CHOICES = (
     Choice("clutch", "Clutch", ("none", "rests the pump")),
     Choice("tank", "Fuel tank", ("over the engine", "under the frame", "beside", "none")),
     Choice("exhaust", "Exhaust", ("to the side", "up", "down")),
+    HOW_UNLOADED,
 )
 
 
@@ -162,5 +165,6 @@ register(
         big=True,
         can=frozenset({"wash"}),
         water=0.001,  # pump head and lines; from memory
+        inner=lambda i: pumped(given(i), "outlet"),
     )
 )

@@ -3,6 +3,7 @@
 from msgspec.structs import replace
 
 from ..kind.engine import BURNS, engine_burns, heavier, own_tank
+from ..kind.inner import LIFTS, Inner, Membrane, Plunger, Through, Unloads
 from ..kind.kind import Choice, Given, Kind, Made, Param, Service, Trait
 from ..kind.outlines import beside, rectangle, whole
 from ..kind.registry import given, register
@@ -15,8 +16,28 @@ SCHOOLS = ("12 V diaphragm", "engine diaphragm", "air diaphragm", "plain pump")
 PARAMS = (
     Param("flow", "Flow", "flow", 1e-5, 2e-3, 23 / 60000),
     Param("pressure", "Pressure", "pressure", 1e5, 1e7, 7e5),
+    Param("stops", "Its switch stops it at", "pressure", 1e4, 2e7, lambda g: 0.9 * g["pressure"], lambda g: switched(g)),
+    Param("starts", "and starts it at", "pressure", 1e4, 2e7, lambda g: 0.7 * g["pressure"], lambda g: switched(g)),
     Param("fuel", "Its own fuel, none where it is fed", "volume", 0.0, 0.1, 0.0, lambda g: has_engine(g)),
 )
+
+
+def switched(g: Given) -> bool:
+    """Whether a pressure switch stops and starts it."""
+    return g.word("school") == "12 V diaphragm"
+
+
+def _inner(item: Item) -> tuple[Inner, ...]:
+    """An electric or air pump by its curve; one with an engine moves its flow, and a relief valve sends it back to its inlet."""
+    g = given(item)
+    if has_engine(g):
+        return (
+            Plunger("pump", "inlet", "head", g["flow"], LIFTS),
+            Unloads("relief", "head", "inlet", g["pressure"]),
+            Through("out", "head", "outlet", 0.0127, minor=1.0, one_way=True),
+        )
+    cut = (g["stops"] + g["starts"]) / 2 if switched(g) else None
+    return (Membrane("pump", "inlet", "outlet", g["pressure"], g["flow"], cut),)
 
 
 def has_engine(g: Given) -> bool:
@@ -85,6 +106,7 @@ register(
         _service,
         _traits,
         can=frozenset({"soft wash"}),
+        inner=_inner,
         water=0.0005,  # from memory
     )
 )

@@ -2,12 +2,14 @@
 
 from math import pi
 
+from ..kind.inner import Through
 from ..kind.kind import Choice, Given, Kind, Made, Param, Service
 from ..kind.outlines import beside, rectangle
-from ..kind.registry import register
+from ..kind.registry import given, register
 from ..kind.usual_parts import draws_power, port
 from ..model.item import Item
 
+FED = 3e5  # pressure of the tap at which it gives its flow [Pa]; from memory
 RESIN = 0.80  # kg of drained mixed-bed resin a liter; 0.7 to 0.85, from memory of data sheets
 
 
@@ -52,5 +54,6 @@ register(
         (Choice("stages", "Stages", ("RO and resin", "resin only")),),
         _make,
         _service,
+        inner=lambda i: (Through("pack", "in", "out", 0.0127, quad=FED / given(i)["flow"] ** 2, one_way=True),),
     )
 )

@@ -3,6 +3,7 @@
 from math import floor, pi, sqrt
 
 from ..base.units import Units
+from ..kind.inner import Inner, Through
 from ..kind.kind import Choice, FaceSide, Fan, Given, Kind, Made, Param, Service
 from ..kind.outlines import beside, rectangle
 from ..kind.registry import given, register
@@ -23,6 +24,7 @@ CLASSES: dict[str, tuple[float, tuple[float, float], tuple[float, float]]] = {
     "18 in": (0.457, (0.13, 0.23), (0.36, 0.51)),
     "24 in": (0.610, (0.20, 0.32), (0.46, 0.66)),
 }
+HUB = 3.4  # loss of hub, swivel and ends of a hose on its reel, in velocity heads; from memory, ± half
 COUPLING = 0.35  # kg of a quick coupling that joins two lengths; from memory
 
 
@@ -68,6 +70,7 @@ PARAMS = (
     Param("bore", "Hose, bore", "length", 0.004, 0.1, 0.0095),
     Param("hose", "Hose on each", "distance", 0.0, 400.0, 61.0),
     Param("lengths", "Joined of lengths", "number", 1, 12, 1),
+    Param("pulled", "Of it pulled off at work", "share", 0.0, 1.0, 1.0),
     Param("tiers", "Reels in the stack", "number", 1, MOST_TIERS, 1),
     *(p for n in range(2, MOST_TIERS + 1) for p in _tier_params(n)),
 )
@@ -197,6 +200,26 @@ def _fans(item: Item) -> tuple[Fan, ...]:
     return tuple(Fan(side, high * n + 0.3 * high, high * n + 0.7 * high, half) for n in range(count))
 
 
+def _inner(item: Item) -> tuple[Inner, ...]:
+    """Each hose from its swivel to its free end, through the hub; the share of it that is still wound loses more."""
+    g = given(item)
+    return tuple(
+        Through(
+            h.id,
+            f"swivel-{n}",
+            h.id,
+            h.bore,
+            h.length,
+            minor=HUB + 0.6 * g["lengths"],
+            wound=1 - g["pulled"],
+            drum=(g["drum"] + g["flange"]) / 2,
+        )
+        for n in range(1, int(g["tiers"]) + 1)
+        for h in item.parts
+        if isinstance(h, HosePart) and h.id == f"hose-{n}"
+    )
+
+
 register(
     Kind(
         "reel",
@@ -210,5 +233,6 @@ register(
         fans=_fans,
         big=True,
         says=_says,
+        inner=_inner,
     )
 )

@@ -1,5 +1,6 @@
 """Small parts that weigh a pound and yet want a hand and a side: filters, strainers, injectors, boxes, vents, outlets, gauges."""
 
+from ..kind.inner import Inner, Through
 from ..kind.kind import Choice, FaceSide, Given, Kind, Made, Service
 from ..kind.outlines import beside, rectangle
 from ..kind.registry import given, register
@@ -49,6 +50,15 @@ def _service(item: Item) -> tuple[Service, ...]:
     return (beside(item, worked_on, faced.get(turned, side), room, (0.0, 1.0), (0.0, 1.0), "daily"),)
 
 
+HEADS = {"line filter": 8.0, "strainer": 2.0, "injector": 40.0, "tap inlet": 1.0, "drain outlet": 0.6, "ball valve": 0.08}
+"""Loss of each, in velocity heads of its bore; from memory of data sheets, ± half."""
+
+
+def _inner(item: Item) -> tuple[Inner, ...]:
+    heads = HEADS.get(given(item).word("what"))
+    return () if heads is None else (Through("through", "in", "out", WATER, minor=heads),)
+
+
 register(
     Kind(
         "small-part",
@@ -59,5 +69,6 @@ register(
         (Choice("what", "What", tuple(SIZES)), Choice("faces", "Worked on from its", ("front", "back", "left", "right", "up"))),
         _make,
         _service,
+        inner=_inner,
     )
 )

@@ -8,6 +8,7 @@ from ..base.value import BadInput
 from .carrier import Carrier, Deck, Stand, Trailer
 from .document import Document
 from .item import Item
+from .open_pipes import shared
 from .references import Defined, dangling, walked
 from .rig import Rig
 from .zeros import without_zeros
@@ -81,7 +82,7 @@ def _ties(rig: Rig, path: str) -> None:
 def _plumbing(rig: Rig, path: str) -> None:
     """Each port takes one line; a line has a bore and two different ends."""
     taken: dict[str, str] = {}
-    tanks = {a for a, _, _ in rig.tanks()}
+    holes = shared(rig.items)
     for i, line in enumerate(rig.plumbing.lines):
         if line.start == line.end:
             raise BadInput(f"{path}.plumbing.lines[{i}].end", f"“{line.end}”, where it starts", "a port other than its start")
@@ -90,7 +91,7 @@ def _plumbing(rig: Rig, path: str) -> None:
             if at in taken:
                 found = f"“{at}”, where line {taken[at]} ends already"
                 raise BadInput(f"{path}.plumbing.lines[{i}].{name}", found, "a port of its own; a tee parts a line")
-            if at not in tanks:  # into a tank's bottom as many go as holes are drilled
+            if at not in holes:
                 taken[at] = line.id
 
 

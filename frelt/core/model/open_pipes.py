@@ -23,6 +23,16 @@ def bottoms(items: Iterable[Item]) -> dict[str, str]:
     return found
 
 
+def shared(items: Iterable[Item]) -> frozenset[str]:
+    """Ports at which several lines may meet a tank, each through a hole of its own: its bottom and its lid."""
+    found = set(bottoms(items))
+    for item in items:
+        ports = {p.id for p in item.parts if isinstance(p, PortPart)}
+        if item.tanks and "inlet" not in ports:
+            found |= {f"{item.id}/{p}" for p in ports & {"fill", "bung"}}
+    return frozenset(found)
+
+
 def open_pipes(plumbing: Plumbing, items: tuple[Item, ...]) -> tuple[Joined, ...]:
     """Groups of tanks that stand at one level whatever anybody does, in the order of the lines that join them."""
     if not plumbing.lines:

@@ -14,7 +14,7 @@ from .water import COLD, density, viscosity
 
 ROUGH = 1.5e-6  # of the inside of a smooth hose [m]
 LAMINAR, TURBULENT = 2000.0, 4000.0
-NEWTON = 4  # steps after which 1/√f no longer moves, from Haaland's guess
+NEWTON = 3  # steps after which 1/√f no longer moves, from Haaland's guess
 LN10 = 2.302585092994046
 ENDS = 4.0  # loss of couplings, hub and swivel of one hose, in velocity heads; from memory, ± half
 

@@ -13,13 +13,14 @@ from numpy.typing import NDArray
 
 from ..base.arrays import Array
 from .net import Branch, Curve, Displacement, Draw, Net, Relief
-from .states import FLOWS, FULL, HOLDS, RESTS, RUNS, STARVES, first, sided, turned
+from .states import FLOWS, FULL, HOLDS, RESTS, RUNS, STARVES, first, possible, sided, turned
 from .water import COLD, density, viscosity
 from .ways import Ways
 
 GRAVITY = 9.80665
 ROUNDS, STEPS = 120, 40
 ROUGHLY, EXACTLY = 1e-3, 1e-11
+ROUNDED = 1e-13  # flow that is lost in rounding [m³/s]
 FAR = 1e12  # pressure of what is shut in while something is pumped into it, or drawn out [Pa]
 BEFORE = 1e-4  # first guess of every flow [m³/s]
 
@@ -76,7 +77,9 @@ class Solver:
         rho = np.full(count, density(COLD)) if rho is None else rho
         mu = np.full(count, viscosity(COLD)) if mu is None else mu
         lift = GRAVITY * rho * self.rise
-        now = list(states) if states is not None else [first(b.law) for b in self.net.branches]
+        now = [first(b.law) for b in self.net.branches]
+        if states is not None:  # of what is another kind of thing now, such as a valve that was shut since, nothing is kept
+            now = [s if s in possible(b.law) else n for s, n, b in zip(states, now, self.net.branches, strict=True)]
         for e, state in (forced or {}).items():
             now[e] = state
         changing = [e for e in self.sided if e not in (forced or {})]
@@ -136,7 +139,7 @@ class Solver:
             change, size = float(np.abs(following - q).sum()), float(np.abs(following).sum())
             relax = 0.6 if step > 15 and change > 0.5 * before else 1.0
             q, before = q + relax * (following - q), change
-            if change <= close * size + 1e-15:
+            if change <= close * size + ROUNDED:
                 return system.settled(p, rest, q), q, True, step, system.floating
         return p, q, close < ROUGHLY and before <= 1e-7 * size, STEPS, system.floating
 

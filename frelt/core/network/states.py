@@ -43,6 +43,25 @@ def other(law: Law) -> int:
             return first(law)
 
 
+def possible(law: Law) -> tuple[int, ...]:
+    """Everything that a branch may be doing."""
+    match law:
+        case Free():
+            return (FLOWS,)
+        case Shut():
+            return (RESTS,)
+        case OneWay():
+            return (FLOWS, RESTS)
+        case Relief():
+            return (RESTS, HOLDS, FLOWS)
+        case Displacement():
+            return (RUNS, STARVES, RESTS)
+        case Draw():
+            return (FULL, HOLDS, STARVES, RESTS)
+        case Curve():
+            return (FLOWS, STARVES, RESTS) if law.cut is None else (FLOWS, HOLDS, STARVES, RESTS)
+
+
 def sided(law: Law) -> bool:
     """Whether a branch has more than one thing to do."""
     return not isinstance(law, Free | Shut)

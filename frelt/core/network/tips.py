@@ -32,6 +32,11 @@ class Tried(Struct, frozen=True):
     dumped: float
 
 
+def number_flow(number: float) -> float:
+    """What a tip of a number passes of water at the pressure that numbers are meant for [m³/s]."""
+    return number * GALLON / 60
+
+
 def passes(number: float, pressure: float, celsius: float = COLD) -> float:
     """What a tip passes at a pressure [Pa]: [m³/s]."""
     return number * GALLON / 60 * sqrt(max(pressure, 0.0) / RATED) * sqrt(TIPS_RATED_IN / density(celsius))

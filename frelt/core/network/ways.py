@@ -11,7 +11,8 @@ from .friction import factor, wound
 from .net import Branch
 from .water import TIPS_RATED_IN
 
-REST = 1e-9  # flow below which a loss that goes by the square is taken straight, so that it has a slope at rest [m³/s]
+REST = 1e-7  # flow below which a loss that goes by the square is taken straight, so that it has a slope at rest [m³/s]
+LEAST_SLOPE = 1e2  # [Pa s/m³]; a wider way is as good as none, and steeper than that it would drown in rounding
 NUDGE = 1e-5  # of the Reynolds number by which its slope is found
 
 
@@ -47,7 +48,8 @@ class Ways:
         lost = heads * head + quad * size * size
         slope = 2 * lost / size
         slope[rubs] += self.slender[rubs] * (f1 - f0) / NUDGE * head[rubs] / size[rubs]
-        return np.sign(flow) * lost * np.minimum(np.abs(flow) / REST, 1.0), np.maximum(slope, 1.0)
+        slope = np.where(size > REST, slope, lost / REST)
+        return np.sign(flow) * lost * np.minimum(np.abs(flow) / REST, 1.0), np.maximum(slope, LEAST_SLOPE)
 
     def _factors(self, re: Array, rubs: NDArray[np.intp]) -> Array:
         twice = np.concatenate([rubs, rubs])

@@ -1,0 +1,239 @@
+"""What a steady answer says of a rig: who gets how much, at what pressure, how strong and how warm; and what is not right with it."""
+
+from collections.abc import Mapping
+
+import numpy as np
+from msgspec import Struct
+
+from ..base.constants import WATER_DENSITY, WATER_HEAT
+from ..kind.inner import AT_INLET
+from ..model.rig import Rig
+from .net import Curve, Displacement
+from .piping import Piping
+from .states import STARVES, static
+from .steady import Steady
+from .water import COLD, TIPS_RATED_IN
+
+FLOWS = 1e-6  # flow that counts [m³/s]: 0.06 L/min
+BOILS = 60.0  # of the water at a plunger pump beyond which its seals are spoilt [°C]: 140 °F; makers' usual figure, from memory
+
+
+class AtGun(Struct, frozen=True):
+    """What a gun or bar gets. flow [m³/s].  at_tip: pressure before its nozzles [Pa].  celsius: how warm.
+
+    shares: of each liquid in it, by name of where it comes from.  strength: of SH in it as bought, a share.
+    known: False where air is drawn on the way, or nothing could be worked out.
+    """
+
+    gun: str
+    flow: float
+    at_tip: float
+    celsius: float
+    shares: Mapping[str, float]
+    strength: float
+    known: bool = True
+
+
+class AtPump(Struct, frozen=True):
+    """What a machine or pump does. flow, whole: what it moves and what it would [m³/s].  inlet, outlet: static and total pressure [Pa].
+
+    least: at its inlet [Pa].  back: what its unloader sends back [m³/s].  idle: whether all goes round.  runs: whether it does.
+    starves: whether its inlet gives less than it would take.  curve: pressure at no flow [Pa] and flow at none [m³/s], of a pump that
+    has one.  opens: of its unloader [Pa].
+    """
+
+    item: str
+    runs: bool
+    flow: float
+    whole: float
+    inlet: float
+    outlet: float
+    least: float
+    back: float = 0.0
+    idle: bool = False
+    starves: bool = False
+    curve: tuple[float, float] | None = None
+    opens: float | None = None
+    known: bool = True
+
+    @property
+    def margin(self) -> float:
+        """How far its inlet is from what it needs at least [Pa]."""
+        return self.inlet - self.least
+
+
+class IntoTank(Struct, frozen=True):
+    """What runs into or out of a tank. flow: in above zero [m³/s].  of: shares of other tanks' liquids that run in, by name."""
+
+    tank: str
+    flow: float
+    of: Mapping[str, float]
+
+
+class Reading(Struct, frozen=True):
+    """guns, pumps, tanks: as above.  taps: what each gives [m³/s], below zero where it is driven back.  air: ends that draw air.
+
+    why: where nothing could be worked out.  shut: things that pump into what is shut.  doubtful: branches behind air.
+    """
+
+    guns: tuple[AtGun, ...] = ()
+    pumps: tuple[AtPump, ...] = ()
+    tanks: tuple[IntoTank, ...] = ()
+    taps: Mapping[str, float] = {}
+    air: tuple[str, ...] = ()
+    why: str = ""
+    shut: tuple[str, ...] = ()
+    doubtful: frozenset[int] = frozenset()
+    trapped: Mapping[str, float] = {}
+    second: bool = False
+
+
+def read(piping: Piping, steady: Steady) -> Reading:
+    """What an answer says."""
+    found, net = steady.found, piping.net
+    if steady.why:
+        pumps = {e: item for item, e in piping.pumps.items()}
+        return Reading(why=steady.why, shut=tuple(pumps[e] for e in found.shut if e in pumps))
+    air, doubtful = _air(piping, steady)
+    names = [s.name for s in piping.stocks]
+    guns = tuple(_gun(piping, steady, gun, e, names, e in doubtful) for gun, e in piping.guns.items())
+    unloads = {i: (n, u) for n, (i, u) in enumerate(zip(piping.unloader_of, piping.unloaders, strict=True))}
+    pumps_read = []
+    for item, e in piping.pumps.items():
+        b = net.branches[e]
+        flow, law = float(found.flow[e]), b.law
+        inlet, outlet = float(found.pressure[b.start]), float(found.pressure[b.end])
+        rho = float(steady.rho[e])
+        match law:
+            case Displacement(whole, least, bore):
+                at, curve = static(inlet, flow, bore, rho), None
+            case Curve(pressure, whole, _, least, bore):
+                at, curve = static(inlet, flow, bore, rho), (pressure, whole)
+            case _:
+                at, curve, whole, least = inlet, None, 0.0, AT_INLET
+        n, u = unloads.get(item, (-1, None))
+        back = float(found.flow[u.back]) if u is not None else 0.0
+        opens = getattr(net.branches[u.back].law, "pressure", None) if u is not None else None
+        pumps_read.append(
+            AtPump(
+                item,
+                isinstance(law, Displacement | Curve),
+                flow,
+                whole,
+                at,
+                outlet,
+                least,
+                back,
+                n in steady.idle,
+                found.state[e] == STARVES,
+                curve,
+                opens,
+                e not in doubtful,
+            )
+        )
+    trapped = {piping.unloader_of[n]: float(found.pressure[net.branches[piping.unloaders[n].out].end]) for n in steady.idle}
+    return Reading(
+        guns,
+        tuple(pumps_read),
+        tuple(_tank(piping, steady, a, mouths, names) for a, mouths in piping.mouths.items()),
+        {tap: float(found.flow[e]) for tap, e in piping.taps.items()},
+        air,
+        doubtful=doubtful,
+        trapped=trapped,
+        second=steady.second is not None,
+    )
+
+
+def _gun(piping: Piping, steady: Steady, gun: str, e: int, names: list[str], doubtful: bool) -> AtGun:
+    flow = max(float(steady.found.flow[e]), 0.0)
+    way = piping.net.branches[e].way
+    shares = steady.carried.shares[e]
+    runs = flow > FLOWS
+    by = {n: float(s) for n, s in zip(names, shares, strict=True) if s > 1e-6} if runs else {}
+    strength = sum(float(s) * stock.strength for s, stock in zip(shares, piping.stocks, strict=True)) if runs else 0.0
+    at_tip = way.quad * flow * flow * float(steady.rho[e]) / TIPS_RATED_IN
+    celsius = float(steady.carried.celsius[e]) if runs else COLD
+    return AtGun(gun, flow, at_tip, celsius, by, strength, not doubtful)
+
+
+def _tank(piping: Piping, steady: Steady, address: str, mouths: tuple[tuple[int, int], ...], names: list[str]) -> IntoTank:
+    total, of = 0.0, np.zeros(len(names))
+    for e, sign in mouths:
+        into = -sign * float(steady.found.flow[e])
+        total += into
+        if into > FLOWS:
+            of += into * steady.carried.shares[e]
+    source = next((n.source for n in piping.net.nodes if n.name == address), None)
+    foreign = {n: float(v) for k, (n, v) in enumerate(zip(names, of, strict=True)) if v > FLOWS and k != source}
+    return IntoTank(address, total, foreign)
+
+
+def _air(piping: Piping, steady: Steady) -> tuple[tuple[str, ...], frozenset[int]]:
+    """Where air is drawn in, and every branch that it goes through from there."""
+    net, flow = piping.net, steady.found.flow.tolist()
+    names, waiting = [], []
+    for end in piping.ends:
+        b, f = net.branches[end.branch], flow[end.branch]
+        out_of = b.start if f > 0 else b.end
+        if abs(f) > FLOWS and net.nodes[out_of].air:
+            names.append(end.name)
+            waiting.append(b.end if f > 0 else b.start)
+    leaving: dict[int, list[tuple[int, int]]] = {}
+    for e, b in enumerate(net.branches):
+        if abs(flow[e]) > FLOWS:
+            up, down = (b.start, b.end) if flow[e] > 0 else (b.end, b.start)
+            leaving.setdefault(up, []).append((e, down))
+    doubtful: set[int] = set()
+    seen: set[int] = set()
+    while waiting:
+        n = waiting.pop()
+        if n in seen or net.nodes[n].fixed is not None:
+            continue
+        seen.add(n)
+        for e, down in leaving.get(n, ()):
+            doubtful.add(e)
+            waiting.append(down)
+    return tuple(names), frozenset(doubtful)
+
+
+def minutes_in_bypass(rig: Rig, piping: Piping, steady: Steady, pump: AtPump, fills: Mapping[str, float]) -> float | None:
+    """How long a pump may go round until the water that circulates is as warm as it bears [s]; None where it does not go round.
+
+    All that the pump puts in stays in the water between its way back and its inlet: a tank, or the lines alone where the way back
+    ends at its inlet. Walls and air take some, so that it lasts a little longer.
+    """
+    if not pump.idle:
+        return None
+    watts = pump.flow * max(pump.outlet - pump.inlet, 0.0)
+    u = piping.unloaders[piping.unloader_of.index(pump.item)]
+    reached = _behind(piping, steady, piping.net.branches[u.back].end)
+    sizes = {a: t.capacity.value for a, _, t in rig.tanks()}
+    volume = sum(fills.get(a, 1.0) * sizes[a] for a in reached if a in sizes)
+    if volume <= 0:
+        volume = LINES_HOLD
+    start = float(steady.carried.celsius[piping.pumps[pump.item]])
+    return volume * WATER_DENSITY * WATER_HEAT * max(BOILS - start, 0.0) / watts if watts > 0 else None
+
+
+LINES_HOLD = 0.002  # of a pump whose way back ends at its own inlet: head, bypass hose and suction [m³]; from memory
+
+
+def _behind(piping: Piping, steady: Steady, node: int) -> set[str]:
+    """The tanks that what comes back at a node runs into."""
+    flow = steady.found.flow.tolist()
+    tanks = {e: a for a, mouths in piping.mouths.items() for e, _ in mouths}
+    found, seen, waiting = set(), {node}, [node]
+    while waiting:
+        n = waiting.pop()
+        for e, b in enumerate(piping.net.branches):
+            if abs(flow[e]) < FLOWS or n not in (b.start, b.end):
+                continue
+            down = b.end if flow[e] > 0 else b.start
+            if down == n:
+                continue
+            if e in tanks:
+                found.add(tanks[e])
+            elif down not in seen:
+                seen.add(down)
+                waiting.append(down)
+    return found

@@ -1,0 +1,270 @@
+"""What the lines of a rig give and what is wrong with them, in words: by grade, with the figures that make it so."""
+
+from collections.abc import Iterator, Mapping
+
+import numpy as np
+from msgspec import Struct
+from msgspec.structs import replace
+
+from ..base.constants import WATER_DENSITY
+from ..base.figure import Figure
+from ..base.text import joined
+from ..base.units import Units
+from ..geometry.frames import Frames
+from ..judge.status import Level
+from ..kind.fittings import HANDLED, made_of
+from ..liquids.aging import strength_now
+from ..model.rig import Rig, fill_range
+from ..model.state import State
+from ..network.lines import LinesSolved, lines_solved
+from ..network.reading import FLOWS, AtGun, AtPump, minutes_in_bypass
+
+DUMPS = 0.08  # share of a machine's flow sent back while a gun is open above which other tips would use it
+HOT_SOON = 600.0  # minutes in bypass that are spoken of [s]
+TAINTS = 1e-4  # share of another liquid in what runs into a tank above which it is said
+ORDER: tuple[Level, ...] = ("danger", "broken", "law", "advice", "wish")
+
+
+class Finding(Struct, frozen=True):
+    """One thing that is not right. level: how grave; doubt: whether it is a thing nobody can know.  where: ids of what it is about."""
+
+    level: Level
+    words: str
+    where: tuple[str, ...] = ()
+    doubt: bool = False
+
+
+def strength_at(rig: Rig, gun: AtGun) -> float:
+    """Strength of SH at a gun, with what age and warmth took off it [share]."""
+    by_name: dict[str, float] = {}
+    for _, item, tank in rig.tanks():
+        if tank.liquid.substance == "SH":
+            by_name[item.name] = strength_now(tank.liquid).value
+    return sum(share * by_name.get(name, 0.0) for name, share in gun.shares.items())
+
+
+def product_at(rig: Rig, gun: AtGun) -> Mapping[str, float]:
+    """What is not water at a gun, by the name of where it comes from [share]."""
+    wet = {i.name for _, i, t in rig.tanks() if t.liquid.tint == "water"}
+    taps = {f.name or "tap" for f in rig.plumbing.fittings if f.kind == "tap"}
+    return {n: s for n, s in gun.shares.items() if n not in wet | taps and s > TAINTS}
+
+
+def shown_fills(rig: Rig, state: State | None) -> dict[str, float]:
+    """The fill of every tank as a state shows it; full where there is no state."""
+    if state is None:
+        return {a: t.top for a, _, t in rig.tanks()}
+    return {a: fill_range(state, a, t).shown for a, _, t in rig.tanks()}
+
+
+def names_of(rig: Rig) -> dict[str, str]:
+    """What everything that a finding is about is called."""
+    made = {i.id: i.name for i in rig.items}
+    made |= {f.id: f.name or f.kind for f in rig.plumbing.fittings}
+    return made | {x.id: x.name or f"line {x.id}" for x in rig.plumbing.lines}
+
+
+def findings(rig: Rig, frames: Frames, solved: LinesSolved, units: Units) -> tuple[Finding, ...]:
+    """All that is not right with the lines as their handles stand, the gravest first."""
+    found = [*_structure(rig), *_running(rig, solved, units), *_let_go(rig, frames, solved, units)]
+    return tuple(sorted(found, key=lambda f: (ORDER.index(f.level), f.doubt)))
+
+
+def _structure(rig: Rig) -> Iterator[Finding]:
+    """What is open or leads nowhere, whatever flows."""
+    names, p = names_of(rig), rig.plumbing
+    used = {e for x in p.lines for e in (x.start, x.end)}
+    touched = {e.partition("/")[0] for e in used}
+    for f in p.fittings:
+        if f.id not in touched:
+            yield Finding("advice", f"{names[f.id]} stands in no line", (f.id,))
+        elif f.kind in ("gun", "cleaner bar") and not f.tips:
+            yield Finding("advice", f"{names[f.id]} has no tip, so nothing is said of what it gives", (f.id,), True)
+    if p.lines and not any(f.kind == "tap" for f in p.fittings):
+        yield Finding("advice", "No tap fills it: put one where the customer's hose couples", (), True)
+
+
+def _running(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding]:
+    reading, names = solved.reading, names_of(rig)
+    if reading.why:
+        where = joined([names[i] for i in reading.shut]) if reading.shut else ""
+        words = f"{where}: {reading.why}" if where else f"Nothing can be said of these lines: {reading.why}"
+        yield Finding("broken", words, reading.shut, not reading.shut)
+        return
+    if reading.second:
+        yield Finding("advice", "Two flows would hold here: which of them runs hangs on what ran before", (), True)
+    for end in reading.air:
+        yield Finding(
+            "broken", f"Air is drawn at {end}: what hangs behind it loses its prime, and nothing is known of it", (), True
+        )
+    for tap, flow in reading.taps.items():
+        if flow < -FLOWS:
+            yield Finding("danger", f"{units.show(-flow, 'flow')} runs back into the customer's tap {names[tap]}", (tap,))
+    yield from _into_tanks(rig, solved, units)
+    for pump in reading.pumps:
+        yield from _pump(rig, solved, pump, units)
+    yield from _pressures(rig, solved, units)
+
+
+def _into_tanks(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding]:
+    liquids = {i.name: t.liquid for _, i, t in rig.tanks()}
+    tanks = {a: (i, t) for a, i, t in rig.tanks()}
+    for one in solved.reading.tanks:
+        item, tank = tanks[one.tank]
+        for name, flow in one.of.items():
+            other = liquids.get(name)
+            tint = other.tint if other is not None else "water"
+            if flow < max(TAINTS * abs(one.flow), FLOWS) or tint == tank.liquid.tint:
+                continue
+            water = tint == "water" and tank.liquid.tint != "water"
+            level: Level = "broken" if water else "danger"
+            yield Finding(level, f"{units.some(flow, 'flow')} of {name} runs into {item.name}", (item.id,))
+
+
+def _pump(rig: Rig, solved: LinesSolved, pump: AtPump, units: Units) -> Iterator[Finding]:
+    name = names_of(rig)[pump.item]
+    if not pump.runs:
+        return
+    if pump.starves:
+        gets = units.both(pump.flow, pump.whole, "flow")
+        yield Finding("broken", f"{name} starves: {gets[0]} comes of the {gets[1]} it takes", (pump.item,))
+    if pump.idle:
+        left = minutes_in_bypass(rig, solved.piping, solved.steady, pump, solved.fills)
+        if left is not None and left < HOT_SOON:
+            at = units.show(60.0, "temperature")
+            yield Finding("advice", f"{name} goes round: in {left / 60:.1f} min the water in it is at {at}", (pump.item,))
+    elif pump.back > DUMPS * max(pump.whole, 1e-12):
+        share = units.show(pump.back / pump.whole, "share")
+        yield Finding("advice", f"{share} of {name} goes back through its unloader: a larger tip would use it", (pump.item,))
+
+
+def _pressures(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding]:
+    p = solved.steady.found.pressure
+    net = solved.piping.net
+    for line in rig.plumbing.lines:
+        e = solved.piping.branch.get(line.id)
+        if e is None:
+            continue
+        ends = [float(p[n]) for n in (net.branches[e].start, net.branches[e].end)]
+        known = [v for v in ends if not np.isnan(v)]
+        if not known:
+            continue
+        highest = max(known)
+        rating = line.rating.value if isinstance(line.rating, Figure) else made_of(line).rating if line.material else None
+        if rating is not None and highest > rating * (1 + 1e-6):
+            said = units.both(highest, rating, "pressure")
+            of = "its rating" if isinstance(line.rating, Figure) else "what such hose usually bears"
+            level: Level = "broken" if isinstance(line.rating, Figure) else "advice"
+            between = names_of(rig)
+            a, b = (between[e.partition("/")[0]] for e in (line.start, line.end))
+            yield Finding(level, f"{said[0]} in the line from {a} to {b}, above {of}, {said[1]}", (line.id,), level == "advice")
+
+
+def _let_go(rig: Rig, frames: Frames, solved: LinesSolved, units: Units) -> Iterator[Finding]:
+    """What is wrong as soon as every trigger is let go: a pump without a way back, a hose beyond its rating."""
+    open_guns = [g.gun for g in solved.reading.guns if g.flow > FLOWS]
+    if not open_guns or solved.reading.why:
+        return
+    stands = {f.id: f.stands for f in rig.plumbing.fittings if f.kind in HANDLED} | dict.fromkeys(open_guns, 0.0)
+    let_go = lines_solved(rig, frames, solved.fills, stands, before=None)
+    assert let_go is not None
+    if let_go.reading.why:
+        names = names_of(rig)
+        where = joined([names[i] for i in let_go.reading.shut]) or "something"
+        if let_go.reading.shut:
+            yield Finding("broken", f"With the trigger let go {where} pumps into what is shut", let_go.reading.shut)
+        else:
+            yield Finding("advice", f"Nothing can be said of the trigger let go: {let_go.reading.why}", (), True)
+        return
+    already = {f.words for f in _running(rig, solved, units)}
+    for one in _into_tanks(rig, let_go, units):
+        if one.words not in already:
+            yield replace(one, words=f"With the trigger let go {one.words[0].lower() + one.words[1:]}")
+    for pump in let_go.reading.pumps:
+        left = minutes_in_bypass(rig, let_go.piping, let_go.steady, pump, solved.fills) if pump.runs else None
+        if left is not None and left < HOT_SOON:
+            at = units.show(60.0, "temperature")
+            name = names_of(rig)[pump.item]
+            yield Finding(
+                "advice",
+                f"With the trigger let go {name} may go round for {left / 60:.1f} min until its water is at {at}",
+                (pump.item,),
+            )
+
+
+def level_water(rig: Rig) -> dict[str, float]:
+    """The lowest fill at which every tank still gives: a little above its heel."""
+    return {a: min(min(t.heel, t.top) + 0.02, t.top) for a, _, t in rig.tanks()}
+
+
+class Suction(Struct, frozen=True):
+    """How a pump's inlet stands at the lowest fill of its tanks. margin: above what it needs [Pa].  head: the same as water [m].
+
+    speed: in the narrowest line before it [m/s].  bore: least of the usual ones at which it is fed [m], None where none does.
+    """
+
+    item: str
+    margin: float
+    speed: float
+    bore: float | None
+
+    @property
+    def head(self) -> float:
+        """The margin as a height of water [m]."""
+        return self.margin / (WATER_DENSITY * 9.80665)
+
+
+USUAL = (0.0127, 0.0159, 0.019, 0.0254, 0.0318, 0.0381, 0.0508)  # bores that are sold [m]
+
+
+def suction(rig: Rig, frames: Frames, stands: Mapping[str, float] | None = None) -> tuple[Suction, ...]:
+    """Every running pump's inlet at the lowest fill, and the least bore of its suction that holds it."""
+    low = level_water(rig)
+    solved = lines_solved(rig, frames, low, stands)
+    if solved is None or solved.reading.why:
+        return ()
+    made = []
+    for pump in solved.reading.pumps:
+        if pump.runs:
+            path = _before(solved, pump)
+            flows = {
+                x.id: abs(float(solved.steady.found.flow[solved.piping.branch[x.id]]))
+                for x in rig.plumbing.lines
+                if x.id in path
+            }
+            bores = {x.id: x.bore for x in rig.plumbing.lines}
+            speed = max((flows[i] / (np.pi / 4 * bores[i] ** 2) for i in flows), default=0.0)
+            made.append(Suction(pump.item, pump.margin, float(speed), _least(rig, frames, low, stands, pump.item, path)))
+    return tuple(made)
+
+
+def _before(solved: LinesSolved, pump: AtPump) -> frozenset[str]:
+    """The lines through which a pump draws, up to its tanks."""
+    net, flow = solved.piping.net, solved.steady.found.flow.tolist()
+    lines = {e: name for name, e in solved.piping.branch.items() if name in solved.piping.routes}
+    waiting, seen, found = [net.branches[solved.piping.pumps[pump.item]].start], set(), set()
+    while waiting:
+        n = waiting.pop()
+        if n in seen or net.nodes[n].fixed is not None:
+            continue
+        seen.add(n)
+        for e, b in enumerate(net.branches):
+            into = (b.end == n and flow[e] > FLOWS) or (b.start == n and flow[e] < -FLOWS)
+            if into and e not in solved.piping.pumps.values():
+                waiting.append(b.start if b.end == n else b.end)
+                if e in lines:
+                    found.add(lines[e])
+    return frozenset(found)
+
+
+def _least(
+    rig: Rig, frames: Frames, low: Mapping[str, float], stands: Mapping[str, float] | None, item: str, path: frozenset[str]
+) -> float | None:
+    for bore in USUAL:
+        lines = tuple(replace(x, bore=bore) if x.id in path else x for x in rig.plumbing.lines)
+        tried = lines_solved(replace(rig, plumbing=replace(rig.plumbing, lines=lines)), frames, low, stands)
+        if tried is not None and not tried.reading.why:
+            pump = next(p for p in tried.reading.pumps if p.item == item)
+            if not pump.starves and pump.margin >= 0:
+                return bore
+    return None
