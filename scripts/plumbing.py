@@ -15,7 +15,7 @@ from frelt.core.geometry.frames import Frames
 from frelt.core.model.fitting_ways import ways_of
 from frelt.core.model.plumbing import Fitting, FittingKind, HoseColor, Line, Material, Plumbing, TipSet
 from frelt.core.model.rig import Rig
-from frelt.core.network.lines import lines_solved
+from frelt.core.network.lines import LinesSolved, lines_solved
 
 KINDS: dict[str, FittingKind] = {
     "ball": "ball valve", "three": "three-way valve", "check": "check valve", "strainer": "strainer", "filter": "filter",
@@ -101,6 +101,19 @@ class Pipes:
         return _tipped(replace(self.rig, plumbing=made))
 
 
+def _fed_by(solved: LinesSolved, item: str) -> set[str]:
+    """The guns that a machine's water runs to."""
+    net, flow = solved.piping.net, solved.steady.found.flow
+    u = solved.piping.unloaders[solved.piping.unloader_of.index(item)]
+    waiting, seen = [net.branches[u.out].end], set()
+    while waiting:
+        n = waiting.pop()
+        if n not in seen:
+            seen.add(n)
+            waiting += [b.end for e, b in enumerate(net.branches) if b.start == n and flow[e] > 1e-6]
+    return {g for g, e in solved.piping.guns.items() if net.branches[e].start in seen and flow[e] > 1e-6}
+
+
 def _tipped(rig: Rig) -> Rig:
     """The rig with the tip of every open gun a half number larger until no machine sends more than a fiftieth back."""
     frames, full = Frames(rig), {a: t.top for a, _, t in rig.tanks()}
@@ -110,11 +123,8 @@ def _tipped(rig: Rig) -> Rig:
         wasting = [p.item for p in solved.reading.pumps if p.runs and p.opens and p.back > 0.02 * p.whole]
         if not wasting:
             break
-        fed = {g.gun for g in solved.reading.guns if g.flow > 0 and g.at_tip > 1e6}
-        fittings = tuple(
-            replace(f, tips=tuple(t + 0.5 / len(f.tips) for t in f.tips)) if f.id in fed and f.kind == "gun" else f
-            for f in rig.plumbing.fittings
-        )
+        fed = {gun for item in wasting for gun in _fed_by(solved, item)}
+        fittings = tuple(replace(f, tips=tuple(t + 0.5 for t in f.tips)) if f.id in fed else f for f in rig.plumbing.fittings)
         if fittings == rig.plumbing.fittings:
             break
         rig = replace(rig, plumbing=replace(rig.plumbing, fittings=fittings))

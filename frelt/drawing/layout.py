@@ -143,12 +143,20 @@ def _stacked(
 
 
 def lay_out(
-    width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, whole: bool = False, mirrored: bool = False
+    width: float,
+    height: float,
+    scenes: dict[View, Scene],
+    zoom: Zoom,
+    whole: bool = False,
+    mirrored: bool = False,
+    alone: bool = False,
 ) -> Sheet:
     """The largest scale at which plan, side and rear fit, then zoomed and shifted about the middle.
 
-    whole: a pair from end to end takes the full width; the column at the right is folded away.
+    whole: a pair from end to end takes the full width; the column at the right is folded away.  alone: only the plan is drawn.
     """
+    if alone:
+        return _plan_alone(width, height, scenes, zoom)
     px0, py0, px1, py1 = scenes["plan"].extent
     rx0, low, rx1, high = scenes["rear"].extent
     top = high - low
@@ -186,6 +194,23 @@ def lay_out(
         "rear": (rear.mid_x - mid_ry * scale, base),
     }
     sheet = Sheet(width, height, scale, plan, tape, side, rear, limits, posts, origins, {}, mirrored)
+    return replace(sheet, shown={view: _shown(sheet, scene) for view, scene in scenes.items()})
+
+
+NOWHERE = Box(-1e4, -1e4, 0.0, 0.0)
+
+
+def _plan_alone(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom) -> Sheet:
+    """The plan over the whole room with its tape, and nothing else."""
+    x0, y0, x1, y1 = scenes["plan"].extent
+    room = Box(MARGIN, CAPTION + 8, width - 2 * MARGIN, max(height - CAPTION - 8 - TAPE - 2 * GAP, 20.0))
+    fit = max(min(room.width / (x1 - x0), room.height / (y1 - y0)), 8.0)
+    plan = Box(room.left, room.top, room.width, min(room.height, (y1 - y0) * fit))
+    tape = Box(MARGIN, plan.bottom + GAP, room.width, TAPE)
+    scale = fit * zoom.factor
+    at = plan.mid_x - ((x0 + x1) / 2 + zoom.x) * scale, plan.mid_y + ((y0 + y1) / 2 + zoom.y) * scale
+    origins: dict[View, tuple[float, float]] = {"plan": at, "side": (-1e4, -1e4), "rear": (-1e4, -1e4)}
+    sheet = Sheet(width, height, scale, plan, tape, NOWHERE, NOWHERE, NOWHERE, NOWHERE, origins, {})
     return replace(sheet, shown={view: _shown(sheet, scene) for view, scene in scenes.items()})
 
 

@@ -246,6 +246,39 @@ STYLES: dict[str, Style] = {
     }.items()
 }
 
+PIPES = (2.6, 4.0, 5.6, 7.4)  # widths of what flows in a line plan, by how much [px]
+STYLES |= {
+    "pipe.still": Style("hairline", 4.0),
+    "pipe.still.plan": Style("soft", 2.0),
+    "pipe.under": Style("soft", 1.6, "", (3, 2)),
+    "pipe.held": Style("hand", 10.0),
+    "pipe.bad": Style("over", 10.0),
+    "pipe.doubt": Style("sheet", 2.0, "", (2, 2)),
+    "pipe.ring": Style("hand", 2.4),
+    "pipe.ring.bad": Style("over", 1.8),
+    "pipe.port": Style("hand", 1.6, "sheet"),
+    "pipe.port.fits": Style("hand", 1.6, "hand"),
+    "pipe.new": Style("hand", 3.0, "", (3, 2)),
+    "valve": Style("ink", 1.6, "sheet"),
+    "valve.way": Style("", 0, "ink"),
+    "lever": Style("ink", 3.4),
+    "lever.pin": Style("", 0, "ink"),
+    "tee": Style("", 0, "ink"),
+    "strainer": Style("ink", 1.4, "sheet"),
+    "strainer.mesh": Style("ink", 1.0),
+    "float.ball": Style("ink", 1.2, "steel"),
+    "tap": Style("ink", 1.6, "sheet"),
+    "gun": Style("", 0, "ink"),
+    "gun.bar": Style("ink", 3.0),
+    "gun.spray": Style("soft", 1.4),
+}
+for _tint in TINTS:
+    STYLES[f"wound.{_tint}"] = Style(f"{_tint}_edge", 3.0)
+    STYLES[f"pipe.head.{_tint}"] = Style("", 0, f"{_tint}_edge")
+    for _n, _wide in enumerate(PIPES):
+        STYLES[f"pipe.edge.{_tint}.{_n}"] = Style(f"{_tint}_edge", _wide + 2.0)
+        STYLES[f"pipe.fill.{_tint}.{_n}"] = Style(_tint, _wide)
+
 COLORS = {
     "likely": "over",
     "accepted": "unknown",

@@ -4,9 +4,12 @@ from collections.abc import Iterable, Mapping
 
 from msgspec.structs import replace
 
-from ..model.plumbing import Fitting, Line
+from ..base.value import FreltError
+from ..model.fitting_ways import ways_of
+from ..model.plumbing import Fitting, FittingKind, Line
 from ..model.references import renamed, rewritten
 from ..model.rig import Rig
+from .ports import bore_between, fits, ports
 
 RENEWED = ("item", "line", "fitting")
 
@@ -83,3 +86,104 @@ def copied(rig: Rig, ids: Mapping[str, str]) -> tuple[tuple[Line, ...], tuple[Fi
     new_lines = (rewritten(x, rename, own) for x in lines)
     new_fittings = (rewritten(x, rename, own) for x in fittings)
     return tuple(x for x in new_lines if x is not None), tuple(x for x in new_fittings if x is not None)
+
+
+def joined_ports(rig: Rig, start: str, end: str, line_id: str = "") -> Rig:
+    """The rig with a line between two ports, its bore by theirs. Raises FreltError where they do not fit."""
+    known = {p.at: p for p in ports(rig)}
+    a, b = known.get(start), known.get(end)
+    if a is None or b is None:
+        raise FreltError(f"there is no port “{start if a is None else end}” here; expected one of what is aboard")
+    if not fits(a, b):
+        taken = next((p for p in (a, b) if not p.free), None)
+        why = (
+            f"{taken.words} has its line already; part that with a tee"
+            if taken is not None
+            else f"{a.words} and {b.words} do not go together"
+        )
+        raise FreltError(why)
+    made = Line(id=line_id or free_id(rig, "L"), start=start, end=end, bore=bore_between(a, b))
+    return with_line(rig, made)
+
+
+def parted(rig: Rig, line_id: str, kind: FittingKind) -> tuple[Rig, str]:
+    """The rig with a line parted by a fitting of its bore, and the fitting's id; a typed length is shared. Raises FreltError."""
+    line = rig.plumbing.line(line_id)
+    if line is None:
+        raise FreltError("that line is gone; take another")
+    letter = LETTERS.get(kind, "F")
+    name = free_id(rig, letter)
+    fitting = Fitting(id=name, kind=kind, name=name, bore=line.bore, stands=0.5 if kind == "metering valve" else 1.0)
+    ways = ways_of(fitting)
+    if len(ways) < 2:
+        raise FreltError(f"a {kind} stands at the end of a line, not in it")
+    half = None if line.length is None else line.length / 2
+    first = replace(line, end=f"{name}/{ways[0]}", length=half, via=())
+    second = replace(line, id=free_id(rig, "L"), start=f"{name}/{ways[1]}", length=half, via=(), name="")
+    return with_line(with_line(with_fitting(rig, fitting), first), second), name
+
+
+def ended(rig: Rig, port: str, kind: FittingKind) -> tuple[Rig, str]:
+    """The rig with a fitting on a short line from an open port, and its id: a gun on a hose, a tap, a cap. Raises FreltError."""
+    known = {p.at: p for p in ports(rig)}
+    found = known.get(port)
+    if found is None or not found.free:
+        raise FreltError("there is no open port there")
+    name = free_id(rig, LETTERS.get(kind, "F"))
+    fitting = Fitting(id=name, kind=kind, name=name, bore=found.bore or 0.0127)
+    if kind in ("gun", "cleaner bar"):
+        fitting = replace(fitting, tips=(5.0,) if kind == "gun" else (2.0, 2.0))
+    way = ways_of(fitting)[0]
+    made = joined_ports(with_fitting(rig, fitting), port, f"{name}/{way}")
+    last = made.plumbing.lines[-1]
+    return with_line(made, replace(last, length=1.2) if kind in ("gun", "cleaner bar") else last), name
+
+
+def taken_out(rig: Rig, fitting_id: str) -> Rig:
+    """The rig without a fitting; where it stood between two lines they are one again."""
+    p = rig.plumbing
+    own = [
+        (x, x.start.partition("/")[0] == fitting_id)
+        for x in p.lines
+        if fitting_id in (x.start.partition("/")[0], x.end.partition("/")[0])
+    ]
+    made = without(rig, (fitting_id,))
+    if len(own) != 2:
+        return made
+    (a, a_starts), (b, b_starts) = own
+    ends = (a.end if a_starts else a.start), (b.end if b_starts else b.start)
+    if ends[0].partition("/")[0] == ends[1].partition("/")[0]:
+        return made
+    length = a.length + b.length if a.length is not None and b.length is not None else None
+    return with_line(made, replace(a, start=ends[0], end=ends[1], length=length, via=()))
+
+
+def turned(rig: Rig, fitting_id: str, stands: float) -> Rig:
+    """The rig with a handle turned."""
+    fitting = rig.plumbing.fitting(fitting_id)
+    return rig if fitting is None else with_fitting(rig, replace(fitting, stands=min(max(stands, 0.0), 1.0)))
+
+
+def switched(rig: Rig, item_id: str) -> Rig:
+    """The rig with a machine or pump started, or stopped where it runs."""
+    p = rig.plumbing
+    running = tuple(i for i in p.running if i != item_id) if item_id in p.running else (*p.running, item_id)
+    return replace(rig, plumbing=replace(p, running=running))
+
+
+LETTERS: dict[FittingKind, str] = {
+    "ball valve": "V",
+    "three-way valve": "V",
+    "metering valve": "M",
+    "remote valve": "V",
+    "check valve": "C",
+    "strainer": "S",
+    "tee": "T",
+    "manifold": "T",
+    "injector": "J",
+    "tap": "W",
+    "gun": "G",
+    "cleaner bar": "G",
+    "drain": "D",
+    "cap": "K",
+}

@@ -78,11 +78,12 @@ class Unloads(Struct, frozen=True):
 
 
 class Burner(Struct, frozen=True):
-    """A burner on a way. heat: that the water takes up [W].  most: at which its switch lets it rest [°C]."""
+    """A burner on a way. heat: that the water takes up [W].  most: at which its switch lets it rest [°C].  least: flow it fires from [m³/s]."""
 
     way: str
     heat: float
     most: float
+    least: float = 0.0
 
 
 class Dial(Struct, frozen=True):

@@ -12,6 +12,7 @@ from .machine import CHOICES, PARAMS, columns, engine_mass, engine_service, exha
 
 HEAT_OF_WATER = 4.18e6  # J/(m³·K)
 COIL = 30.0  # long, of a coil's pipe [m]; from memory
+FIRES = 0.25  # share of its flow from which the flow switch of a burner lets it fire; from memory
 BURNS_TO = 98.0  # at which the switch of a burner rests it unless told [°C]; from memory
 
 HEAT = (
@@ -32,7 +33,7 @@ def coil(g: Given, start: str, end: str, bore: float) -> tuple[Inner, ...]:
     """A coil of pipe of a bore [m] with its burner, wound to two fifths of a meter."""
     return (
         Through("heat", start, end, bore, COIL, minor=4.0, wound=1.0, drum=0.4),
-        Burner("heat", heat_flow(g), g["limit"]),
+        Burner("heat", heat_flow(g), g["limit"], FIRES * g["flow"]),
     )
 
 

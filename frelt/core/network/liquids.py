@@ -31,11 +31,15 @@ class Stock(Struct, frozen=True):
 
 
 class Coil(Struct, frozen=True):
-    """A burner's coil on a branch. heat: that the water takes up [W].  most: temperature at which its switch lets it rest [°C]."""
+    """A burner's coil on a branch. heat: that the water takes up [W].  most: temperature at which its switch lets it rest [°C].
+
+    least: flow from which it fires [m³/s].
+    """
 
     branch: int
     heat: float
     most: float
+    least: float = 0.0
 
 
 class Carried(Struct, frozen=True):
@@ -60,7 +64,7 @@ def carried(net: Net, flow: Array, stocks: Sequence[Stock], coils: Sequence[Coil
     held = source >= 0
     gain, most = np.zeros(len(flow)), np.full(len(flow), np.inf)
     for coil in coils:
-        if moving[coil.branch]:
+        if moving[coil.branch] and size[coil.branch] >= coil.least:
             gain[coil.branch] = coil.heat / (SPECIFIC_HEAT * density(COLD) * size[coil.branch])
             most[coil.branch] = coil.most
     a = np.eye(n)

@@ -43,7 +43,7 @@ class End(Struct, frozen=True):
 class Piping(Struct, frozen=True):
     """The network of a rig, and what of it is what. node: of a port (`item/part`, `fitting/way`).  branch: by the id of a line or
     fitting, or `item/element`.  guns: branch by fitting.  pumps: branch by item, and its inlet's port.  mouths: branches of a tank
-    by its address, with the sign that leads out of it.  ends: where air could come in.  routes: of the lines.
+    by its address, with the sign that leads out of it.  ends: where air could come in.  routes: of the lines.  fittings: carrier and place of each [m].
     """
 
     net: Net
@@ -60,6 +60,7 @@ class Piping(Struct, frozen=True):
     ends: tuple[End, ...]
     routes: Mapping[str, Route]
     loose: tuple[str, ...] = ()
+    fittings: Mapping[str, tuple[str, tuple[float, float, float]]] = {}
 
 
 def stock_of(name: str, liquid: Liquid) -> Stock:
@@ -107,7 +108,7 @@ class _Building:
         self.node: dict[str, int] = {}
         self.branch: dict[str, int] = {}
         self.stocks: list[Stock] = []
-        self.coils: list[tuple[str, float, float]] = []
+        self.coils: list[tuple[str, Burner]] = []
         self.unloaders: list[tuple[str, Unloads]] = []
         self.guns: dict[str, int] = {}
         self.pumps: dict[str, int] = {}
@@ -223,8 +224,10 @@ class _Building:
         key = f"{item.id}/{one.id}" if not isinstance(one, Burner) else ""
         runs = item.id in self.running
         match one:
+            case Burner() if runs or not any(isinstance(x, Plunger) for x in kind_of(item).inner(item)):
+                self.coils.append((f"{item.id}/{one.way}", one))
             case Burner():
-                self.coils.append((f"{item.id}/{one.way}", one.heat, one.most))
+                return  # of a machine that rests
             case Through():
                 way = Way(one.length, one.bore, minor=one.minor, wound=one.wound, drum=one.drum, quad=one.quad)
                 self.add(key if one.id not in self._port_ids(item) else f"{key}~", *self._two(item, one), way, _law(one))
@@ -323,7 +326,7 @@ class _Building:
         for e, motive, share, limit, least in self.draws:
             b = branches[e]
             branches[e] = Branch(b.id, b.start, b.end, b.way, Draw(self.branch[motive], share, limit, least))
-        coils = tuple(Coil(self.branch[w], heat, most) for w, heat, most in self.coils if w in self.branch)
+        coils = tuple(Coil(self.branch[w], b.heat, b.most, b.least) for w, b in self.coils if w in self.branch)
         own = [(i, u) for i, u in self.unloaders if f"{i}/{u.pump}" in self.branch and f"{i}/{u.out}" in self.branch]
         unloaders = tuple(
             Unloader(self.branch[f"{i}/{u.pump}"], self.branch[f"{i}/{u.id}"], self.branch[f"{i}/{u.out}"], u.idle, u.trapped)
@@ -345,6 +348,7 @@ class _Building:
             tuple(self.ends),
             self.routes,
             tuple(self.loose),
+            self.places.fittings,
         )
 
 

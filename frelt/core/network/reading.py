@@ -14,6 +14,7 @@ from .states import STARVES, static
 from .steady import Steady
 from .water import COLD, TIPS_RATED_IN
 
+DRIPS = 2e4  # pressure at a tip below which it drips [Pa]
 FLOWS = 1e-6  # flow that counts [m³/s]: 0.06 L/min
 BOILS = 60.0  # of the water at a plunger pump beyond which its seals are spoilt [°C]: 140 °F; makers' usual figure, from memory
 
@@ -32,6 +33,11 @@ class AtGun(Struct, frozen=True):
     shares: Mapping[str, float]
     strength: float
     known: bool = True
+
+    @property
+    def drips(self) -> bool:
+        """Whether what comes is no jet."""
+        return self.at_tip < DRIPS
 
 
 class AtPump(Struct, frozen=True):

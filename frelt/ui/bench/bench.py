@@ -42,6 +42,11 @@ class Bench(Drawings):
             return
         if self.layout_now is not None and self.handles.press(at, self.layout_now):
             return
+        if self._alone and self.lines_now is not None and self.layout_now is not None:
+            from .press_line import pressed
+
+            self.lines_now.take(pressed(self.lines_now, self.desk, self.layout_now, at) or self._as_block(self.item_at(at)))
+            return
         found = self.item_at(at)
         if not found and self.partner_at(at):
             self.desk.show_carrier(self.partner_at(at))
@@ -53,6 +58,14 @@ class Bench(Drawings):
                 self.frame.press(at, view)
             return
         self._press_thing(found, view, at)
+
+    def _as_block(self, item_id: str) -> str:
+        """What a thing is in the line plan: of a reel its first hose."""
+        rig = self.desk.rig
+        if rig is None or not item_id:
+            return ""
+        hose = next((p.id for p in rig.item(item_id).parts if p.id.startswith("hose-")), "")
+        return f"{item_id}/{hose}" if hose else item_id
 
     def _press_thing(self, found: str, view: View | None, at: QPointF) -> None:
         """Take what was pressed, or keep what is in hand below it, ready to be dragged."""

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from functools import partial
+from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
@@ -50,6 +51,9 @@ from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
 from .still import Still
 
+if TYPE_CHECKING:
+    from ..steps.plumbing.now import LinesNow
+
 VIEWS: tuple[View, ...] = ("plan", "side", "rear")
 
 
@@ -82,6 +86,7 @@ class Drawings(QWidget):
         self.headings = Headings(desk)
         self.labels = Labels(desk)
         self.asked = ""
+        self.lines_now: LinesNow | None = None  # of the plumbing, once its step was shown
         self.right_side = False
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)  # it covers all of itself
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -170,8 +175,21 @@ class Drawings(QWidget):
             said = first_of(self._scope(solved))
             part(p, layout.plan, lambda: paint_worst(p, desk, said, self.item_drag.view, layout, room))
         self._spots = []
+        if self._alone:
+            part(p, layout.plan, lambda: self._lines(p, solved, layout))
+            return
         self._limits(p, solved, layout)
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
+
+    def _lines(self, p: QPainter, solved: Solved, layout: Layout) -> None:
+        """The lines along the plan, in the colors of what they carry."""
+        carrier = self.desk.carrier
+        if self.lines_now is None or carrier is None:
+            return
+        from ...drawing.overlay.lines import lines_on_plan
+
+        shapes = lines_on_plan(solved.rig, self.lines_now.solved(), carrier.id, layout.sheet, self.lines_now.held)
+        paint_clipped(p, shapes, layout.plan.adjusted(-12, -12, 12, 12), self.desk.theme)
 
     def _limits(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         """The limits of the whole rig as bars, or the worst of them in one line."""
@@ -185,8 +203,18 @@ class Drawings(QWidget):
         """Where everything stands; in a drag as it stood, since what moves lies over its picture."""
         if self.layout_now is None or not (self.item_drag.under_way and self._still.kept):
             wide, tall = self.width(), self.height()
-            self.layout_now = Layout(lay_out(wide, tall, self._scenes, self.zoom, self.desk.whole_pair, self.right_side))
+            sheet = lay_out(wide, tall, self._scenes, self.zoom, self.desk.whole_pair, self.right_side, self._alone)
+            self.layout_now = Layout(sheet)
         return self.layout_now
+
+    @property
+    def _alone(self) -> bool:
+        """Whether the plan is drawn alone, with what runs along it."""
+        return "lines" in STEPS[self.desk.step].overlays
+
+    def _views(self) -> tuple[View, ...]:
+        """The drawings that are shown."""
+        return ("plan",) if self._alone else VIEWS
 
     def _tell_failed(self) -> None:
         """Say, once, what is drawn as a box because its own drawing failed."""
@@ -262,20 +290,22 @@ class Drawings(QWidget):
         )
         self._still.paint(p)
         self._floor(p, layout)
-        for view in VIEWS:
+        for view in self._views():
             part(p, layout.area(view), partial(paint_moving, p, self._scenes[view], layout, theme, self.desk.kept, moving))
 
     def _named(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
-        """Names and numbers, over all that is washed or dashed."""
+        """Names and numbers, over all that is washed or dashed; none where lines run."""
+        if self._alone:
+            return
         if not moving:
             self._labelled(p, layout, moving)
             return
         self._still.paint(p, names=True)
-        for view in VIEWS:
+        for view in self._views():
             part(p, layout.area(view), partial(self.labels.paint_moving, p, view, layout, room, moving))
 
     def _labelled(self, p: QPainter, layout: Layout, skip: frozenset[str]) -> None:
-        for view in VIEWS:
+        for view in self._views():
             part(p, layout.area(view), partial(self.labels.paint, p, view, layout, skip))
 
     def _standing(
@@ -289,8 +319,10 @@ class Drawings(QWidget):
     ) -> None:
         """The drawings with their names and tape. skip: what is on the move; the names of all else keep their places."""
         theme = self.desk.theme
-        for view in VIEWS:
+        p.setOpacity(0.45 if self._alone else 1.0)  # things step back behind the lines
+        for view in self._views():
             part(p, layout.area(view), partial(paint_scene, p, self._scenes[view], layout, theme, self.desk.kept, held, skip))
+        p.setOpacity(1.0)
         plates: list[Box] = []
         part(p, layout.plan, lambda: plates.extend(self._regions(p, layout, room, centre)))
         if not skip:
@@ -409,6 +441,12 @@ class Drawings(QWidget):
         assert solved is not None and self.layout_now is not None
         x0, y0, x1, y1 = seen(solids(solved.rig, solved.frames)[item_id], view)
         return self.layout_now.to_px(view, (x0 + x1) / 2, (y0 + y1) / 2)
+
+    def show_lines(self, now: "LinesNow") -> None:
+        """From now on the lines are drawn in their step, and pressed there."""
+        self.lines_now = now
+        now.held_changed.connect(self.update)
+        self.update()
 
     def zoom_by(self, factor: float, at: QPointF | None = None) -> None:
         """Zoom all three drawings, keeping what is under the pointer where it is."""

@@ -34,6 +34,8 @@ class Headings:
             said = "an empty deck: take a tank from the list at the right"
         if said:
             write(p, at.right() + 14, BASE, said, theme.color("hand"), "small", 500)
+        if layout.side.width() <= 50:
+            return
         words = "Side, from the right: front at the right" if right_side else "Side, from the left"
         down = -8.0 if desk.closely else 2.0  # what is broken off fills its area to the top
         caption(p, layout.side.left(), layout.side.top() + down, words, theme)

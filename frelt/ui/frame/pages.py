@@ -44,6 +44,7 @@ class RightColumn(QWidget):
     placard_asked = pyqtSignal()
     day_made = pyqtSignal(QWidget)  # the plot of the day, to be put below the bench
     day_shown = pyqtSignal(bool)
+    plan_made = pyqtSignal(QWidget)  # the line plan, to be put below the bench
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -54,6 +55,7 @@ class RightColumn(QWidget):
         self._stack = QStackedLayout(self)
         self._areas: dict[Step, QScrollArea] = {}
         self._liquids: LiquidsPage | None = None
+        self._plan: QWidget | None = None
         self._seen = ""
         desk.step_changed.connect(self.show_page)
         desk.hand_changed.connect(self._from_the_top)
@@ -93,6 +95,8 @@ class RightColumn(QWidget):
             getattr(made, name).connect(getattr(self, name))
         if step is Step.LIQUIDS:
             self._take_day(made)
+        elif step is Step.PLUMBING:
+            self._take_plan(made)
         return made
 
     def _take_day(self, made: QWidget) -> None:
@@ -103,6 +107,13 @@ class RightColumn(QWidget):
         self._liquids = made
         self.day_made.emit(made.day.plot)
 
+    def _take_plan(self, made: QWidget) -> None:
+        from ..steps.plumbing.page import PlumbingPage
+
+        assert isinstance(made, PlumbingPage)
+        self._plan = made.plan
+        self.plan_made.emit(made.plan)
+
     def show_page(self) -> None:
         """Show the page of the step in hand."""
         page = self.page(self.desk.step)
@@ -110,6 +121,8 @@ class RightColumn(QWidget):
         self._stack.setCurrentWidget(area)
         if self.desk.step in THINGS:
             self.things.show_step(self.desk.step)
+        if self._plan is not None:
+            self._plan.setVisible(self.desk.step is Step.PLUMBING)
         self._show_day()
 
     def _from_the_top(self) -> None:

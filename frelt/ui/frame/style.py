@@ -57,6 +57,8 @@ QPushButton#fix {{ background: transparent; border: none; color: {c.hand}; font-
 QPushButton#fix:hover, QPushButton#fix:focus {{ background: {c.hand_fill}; border-radius: 3px; }}
 QPushButton#link {{ background: transparent; border: none; color: {c.hand}; padding: 1px 0; text-align: left; }}
 QPushButton#link:focus {{ background: {c.hand_fill}; }}
+QPushButton#finding {{ background: transparent; border: none; padding: 0; text-align: left; }}
+QPushButton#finding:focus {{ background: {c.hand_fill}; }}
 QPushButton#tab {{ background: transparent; border: none; border-bottom: 2px solid transparent; padding: 2px 6px; font-weight: 600; color: {c.soft}; }}
 QPushButton#tab:checked {{ color: {c.ink}; border-bottom: 2px solid {c.ink}; }}
 QPushButton#tab:focus {{ background: {c.hand_fill}; }}

@@ -33,6 +33,7 @@ from .windows import Windows
 
 if TYPE_CHECKING:
     from ...drawing.overlay.limits import Spot
+    from ..steps.plumbing.line_plan import LinePlan
     from ..steps.things.work import Work
     from ..widgets.figure_card import FigureCard
 
@@ -67,10 +68,13 @@ class Window(QMainWindow):
         self._title()
 
     def _put_together(self) -> None:
+        self.centre = QVBoxLayout()
+        self.centre.setSpacing(0)
+        self.centre.addWidget(self.bench, 37)
         middle = QHBoxLayout()
         middle.setSpacing(0)
         middle.addWidget(self.path)
-        middle.addWidget(self.bench, 1)
+        middle.addLayout(self.centre, 1)
         middle.addWidget(self.right)
         whole = QWidget()
         whole.setObjectName("bench-frame")
@@ -82,6 +86,7 @@ class Window(QMainWindow):
         box.addLayout(middle, 1)
         box.addWidget(self.strip)
         self.right.day_made.connect(lambda plot: box.insertWidget(3, plot))
+        self.right.plan_made.connect(self._take_plan)
         self.right.day_shown.connect(lambda on: self.strip.setVisible(not on))
         self.setCentralWidget(whole)
 
@@ -103,6 +108,10 @@ class Window(QMainWindow):
         self.files.opened.connect(self._opened)
         self.files.emptied.connect(self.right.begin)
         self.files.changed_elsewhere.connect(self.keeping.ask)
+
+    def _take_plan(self, plan: "LinePlan") -> None:
+        self.centre.addWidget(plan, 63)
+        self.bench.show_lines(plan.now)
 
     def _write_placard(self) -> None:
         from ..steps.liquids.page import LiquidsPage

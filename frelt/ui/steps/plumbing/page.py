@@ -1,153 +1,44 @@
-"""Tips and hoses: what a machine's hose loses, the tip that uses its flow, and what the next half numbers would leave."""
+"""Plumbing: what flows where, what is in hand, and tips; the line plan stands below the bench meanwhile."""
 
-from collections.abc import Sequence
-
-from PyQt6.QtCore import QSignalBlocker
-from PyQt6.QtWidgets import QComboBox, QVBoxLayout
-
-from ....core.base.units import Units
-from ....core.network.tips import Tried
-from ....core.report.tips import Hose, Machine, hoses, let_go, machines, suited
 from ...frame.desk import Desk
-from ...frame.page import Page
-from ...widgets.facts import Facts
-from ...widgets.fields import FigureField, heading, prose
+from ...frame.page import PartedPage
+from .flow import FlowPart
+from .hand import HandPart
+from .line_plan import LinePlan
+from .now import LinesNow
+from .tips import TipsPart
 
-GUNS = (1, 2, 3)
-OWN = "a hose of your own"
 
-
-class PlumbingPage(Page):
-    """Choices and figures; nothing of them is kept in the document yet."""
+class PlumbingPage(PartedPage):
+    """The step in parts, with one solution of the lines for all of them."""
 
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
-        units = lambda: desk.units  # noqa: E731
-        self.machine, self.hose, self.guns = QComboBox(), QComboBox(), QComboBox()
-        for box, words in ((self.machine, "Machine"), (self.hose, "Hose"), (self.guns, "Guns open at once")):
-            box.setAccessibleName(words)
-            box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
-            box.activated.connect(lambda _: self.refresh())
-        for n in GUNS:
-            self.guns.addItem("One gun" if n == 1 else f"{n} guns, each with its own hose", n)
-        self.bore = FigureField("Bore, inside", "length", units, self._set_bore, low=0.003, high=0.05, name="hose-bore")
-        self.length = FigureField("Length", "distance", units, self._set_length, low=1.0, high=400.0, name="hose-length")
-        self.wanted = FigureField(
-            "Wanted at the tip", "pressure", units, self._set_wanted, low=1e5, high=5e7, may_be_empty=True, name="tip-wanted"
+        self.now = LinesNow(desk)
+        self.plan = LinePlan(desk, self.now)
+        self.flow, self.hand, self.tips = (
+            FlowPart(desk, self.now, self.plan),
+            HandPart(desk, self.now, self.plan),
+            TipsPart(desk),
         )
-        self._own = Hose(OWN, 0.0095, 61.0)
-        self._wanted: float | None = None
-        self.found, self.beside = Facts(desk), Facts(desk)
-        layout = QVBoxLayout(self)
-        layout.setContentsMargins(0, 0, 0, 0)
-        layout.setSpacing(6)
-        self.none = prose("No washing machine is aboard yet: put one on the deck, and its tips are worked out here.")
-        for widget in (
-            heading("Tips and hoses"),
-            self.none,
-            self.machine,
-            self.hose,
-            self.bore,
-            self.length,
-            self.guns,
-            self.wanted,
-            self.found,
-            self.beside,
-            prose(
-                "Hose smooth inside, its true bore, couplings and hub by a usual loss: ± 15 %. A gauge at the gun is better. "
-                "Never pull a trigger at anybody; let the pressure off before a tip is changed."
-            ),
-            prose("Lines from port to port, valves, mixing and what forgetting one costs are not built yet."),
-        ):
-            layout.addWidget(widget)
-        layout.addStretch(1)
+        self.listed = (self.flow, self.hand, self.tips)
+        self.put_parts((("Flow", self.flow), ("In hand", self.hand), ("Tips", self.tips)))
+        self.now.held_changed.connect(self._held)
+        desk.removes = self._remove
+        self.show_part(0)
 
     def refresh(self) -> None:
-        """Work it out for the rig on the bench."""
-        rig, units = self.desk.rig, self.desk.units
-        listed = machines(rig) if rig is not None else ()
-        aboard = hoses(rig) if rig is not None else ()
-        _choices(self.machine, [(m.name, m.item) for m in listed])
-        _choices(self.hose, [(_said(h, units), n) for n, h in enumerate(aboard)] + [(OWN.capitalize(), -1)])
-        own = self.hose.currentData() == -1
-        for widget in (self.machine, self.hose, self.guns, self.wanted, self.found, self.beside):
-            widget.setVisible(bool(listed))
-        for field in (self.bore, self.length):
-            field.setVisible(bool(listed) and own)
-        self.none.setVisible(not listed)
-        self.bore.show_value(self._own.bore)
-        self.length.show_value(self._own.length)
-        if not listed:
-            return
-        machine = next((m for m in listed if m.item == self.machine.currentData()), listed[0])
-        hose = self._own if own else aboard[self.hose.currentData()]
-        guns = int(self.guns.currentData())
-        trio = suited(machine, hose.line(), guns, self._wanted)
-        self.wanted.show_value(self._wanted, "all it can")
-        self.found.show_facts(_chosen(machine, trio[1], guns, units))
-        alone = [_fewer(one, units) for one in let_go(machine, hose.line(), trio[1])]
-        self.beside.show_facts([*_neighbors(trio, units), *alone])
+        self.listed[self.shown].refresh()
 
-    def _set_bore(self, value: float | None) -> None:
-        self._own = Hose(OWN, value or self._own.bore, self._own.length)
-        self.refresh()
+    def _held(self) -> None:
+        if self.isVisible() and self.now.held and self.shown != 1:
+            self.show_part(1)
+        elif self.isVisible():
+            self.refresh()
 
-    def _set_length(self, value: float | None) -> None:
-        self._own = Hose(OWN, self._own.bore, value or self._own.length)
-        self.refresh()
-
-    def _set_wanted(self, value: float | None) -> None:
-        self._wanted = value
-        self.refresh()
-
-
-def _choices(box: QComboBox, listed: Sequence[tuple[str, object]]) -> None:
-    """Fill a list anew where it is another, what was chosen still chosen."""
-    if [(box.itemText(n), box.itemData(n)) for n in range(box.count())] == list(listed):
-        return
-    kept = box.currentData()
-    with QSignalBlocker(box):
-        box.clear()
-        for words, data in listed:
-            box.addItem(words, data)
-        box.setCurrentIndex(max(box.findData(kept), 0))
-
-
-def _said(hose: Hose, units: Units) -> str:
-    return f"{units.show(hose.length, 'distance')} of {units.show(hose.bore, 'length')}, {hose.name}"
-
-
-def _chosen(machine: Machine, best: Tried, guns: int, units: Units) -> list[tuple[str, str]]:
-    each = "a gun" if guns > 1 else "at the gun"
-    said = [
-        (f"{machine.name} gives", f"{units.show(machine.flow, 'flow')} at {units.show(machine.pressure, 'pressure')}"),
-        (f"Tip{' on each gun' if guns > 1 else ''}", f"{best.number:g}"),
-        (f"Flow {each}", units.show(best.each, "flow")),
-        ("Hose, couplings and hub take", units.show(best.lost, "pressure")),
-        ("Left at the tip", units.show(best.at_tip, "pressure")),
-        ("The pump runs at", units.show(best.at_pump, "pressure")),
-    ]
-    if best.dumped:
-        said.append(
-            (f"The hose takes too much: {units.show(best.dumped, 'share')} of the flow goes back through the unloader.", "")
-        )
-    return said
-
-
-def _neighbors(trio: tuple[Tried, Tried, Tried], units: Units) -> list[tuple[str, str]]:
-    small, best, large = trio
-    said: list[tuple[str, str]] = [("Half a number smaller or larger", "")]
-    for one in (small, large):
-        if one.number == best.number:
-            continue
-        left = units.show(one.at_tip, "pressure")
-        dumps = f", {units.show(one.dumped, 'share')} goes back" if one.dumped else ""
-        said.append((f"{one.number:g} leaves{dumps}", left))
-    return said
-
-
-def _fewer(one: Tried, units: Units) -> tuple[str, str]:
-    """A set for several guns with some of them let go."""
-    some = "one gun" if one.guns == 1 else f"{one.guns} guns"
-    back = f", {units.show(one.dumped, 'share')} goes back" if one.dumped else ""
-    return f"These tips with {some} open{back}", units.show(one.at_tip, "pressure")
+    def _remove(self) -> bool:
+        """Delete takes away what is in hand of the lines, while this step is seen."""
+        if not self.isVisible() or not self.now.held:
+            return False
+        self.plan.remove()
+        return True

@@ -1,0 +1,72 @@
+"""The lines of a rig along its plan: where they run, in the colors of what they carry, and fittings where a hand finds them."""
+
+from collections.abc import Iterator
+
+from ...core.model.rig import Rig
+from ...core.network.lines import LinesSolved
+from ...core.network.reading import FLOWS
+from ..layout import Sheet
+from ..line_plan.seen import tint_at
+from ..shapes import Path, Shape, ellipse, line
+
+LANE = 3.0  # by which lines that run along one wall are set apart [px]
+WIDTHS = (1.2e-4, 3.5e-4)
+
+
+def runs(rig: Rig, solved: LinesSolved, carrier: str, sheet: Sheet) -> Iterator[tuple[str, tuple[tuple[float, float], ...]]]:
+    """Every line on a carrier with its corners on the sheet [px], set apart where several run along one wall."""
+    n = 0
+    for one in rig.plumbing.lines:
+        route = solved.piping.routes.get(one.id)
+        if route is None or route.carrier != carrier or len(route.points) < 2:
+            continue
+        off = LANE * ((n % 5) - 2)
+        n += 1
+        points = [sheet.px("plan", x, y) for x, y, _ in route.points]
+        kept = [points[0]]
+        for k, (x, y) in enumerate(points[1:], 1):
+            along = 0 < k < len(points) - 1 and _wall_run(points, k)
+            p = (x, y + off) if along else (x, y)
+            if abs(p[0] - kept[-1][0]) + abs(p[1] - kept[-1][1]) > 0.5:
+                kept.append(p)
+        if len(kept) > 1:
+            yield one.id, tuple(kept)
+
+
+def _wall_run(points: list[tuple[float, float]], k: int) -> bool:
+    """Whether a corner is an end of a run that lies along the carrier, away from both ends of the line."""
+    y = points[k][1]
+    level = abs(points[k - 1][1] - y) < 0.1 or abs(points[k + 1][1] - y) < 0.1
+    return level and abs(y - points[0][1]) > 0.1 and abs(y - points[-1][1]) > 0.1
+
+
+def lines_on_plan(rig: Rig, solved: LinesSolved | None, carrier: str, sheet: Sheet, held: str) -> tuple[Shape, ...]:
+    """The lines as shapes, those that stand still below."""
+    if solved is None:
+        return ()
+    still: list[Shape] = []
+    flowing: list[Shape] = []
+    below = {x.id for x in rig.plumbing.lines if x.below}
+    for line_id, points in runs(rig, solved, carrier, sheet):
+        ops, xy = "M" + "L" * (len(points) - 1), tuple(v for p in points for v in p)
+        if line_id == held:
+            flowing.append(Path("pipe.held", ops, xy))
+        e = solved.piping.branch.get(line_id)
+        flow = 0.0 if e is None or solved.reading.why else abs(float(solved.steady.found.flow[e]))
+        if flow <= FLOWS:
+            still.append(Path("pipe.under" if line_id in below else "pipe.still.plan", ops, xy))
+            continue
+        tint, step = tint_at(solved, line_id), sum(flow >= w for w in WIDTHS)
+        flowing += [Path(f"pipe.edge.{tint}.{step}", ops, xy), Path(f"pipe.fill.{tint}.{step}", ops, xy)]
+    made: list[Shape] = [*still, *flowing]
+    places = solved.piping.fittings
+    for f in rig.plumbing.fittings:
+        at = places.get(f.id)
+        if at is None or at[0] != carrier or f.kind in ("tee", "union", "bulkhead"):
+            continue
+        x, y = sheet.px("plan", at[1][0], at[1][1])
+        made.append(ellipse("valve" if f.id != held else "pipe.port.fits", x, y, 4.5))
+        if f.kind in ("ball valve", "metering valve"):
+            dx, dy = (7.0, 0.0) if f.stands >= 0.5 else (0.0, 7.0)
+            made.append(line("lever", (x, y), (x + dx, y + dy)))
+    return tuple(made)

@@ -1,0 +1,328 @@
+"""What is in hand of the lines: a line with its bore and length, a fitting with its figures, a thing with its open ports."""
+
+from collections.abc import Callable
+
+from msgspec.structs import replace
+from PyQt6.QtCore import QSignalBlocker
+from PyQt6.QtWidgets import QComboBox, QLineEdit, QPushButton, QVBoxLayout, QWidget
+
+from ....core.base.figure import Figure, plate
+from ....core.edit.plumbing import ended, joined_ports, parted, with_fitting, with_line
+from ....core.edit.ports import Port, fits, ports
+from ....core.kind.fittings import MATERIALS, asked
+from ....core.model.plumbing import Fitting, FittingKind, Line
+from ....core.report.lines import names_of
+from ...frame.desk import Desk
+from ...widgets.facts import Facts
+from ...widgets.fields import FigureField, heading, prose, title
+from .line_plan import LinePlan
+from .now import LinesNow
+
+IN_A_LINE: tuple[FittingKind, ...] = (
+    "ball valve", "strainer", "filter", "check valve", "three-way valve", "tee", "metering valve", "injector", "float valve", "remote valve",
+    "relief valve", "gauge", "union", "bulkhead", "manifold",
+)  # fmt: skip
+AT_AN_END: tuple[FittingKind, ...] = ("gun", "cleaner bar", "tap", "drain", "open end", "cap")
+
+
+class HandPart(QWidget):
+    """One form, made anew for what is in hand."""
+
+    def __init__(self, desk: Desk, now: LinesNow, plan: LinePlan) -> None:
+        super().__init__()
+        self.desk, self.now, self.plan = desk, now, plan
+        self.box = QVBoxLayout(self)
+        self.box.setContentsMargins(0, 0, 0, 0)
+        self.box.setSpacing(6)
+        self._shown: object = None
+        self.fields: dict[str, FigureField] = {}
+
+    def refresh(self) -> None:
+        """Show what is in hand, as it stands."""
+        rig, held = self.now.rig, self.now.held
+        p = rig.plumbing if rig is not None else None
+        fitting, line = (p.fitting(held), p.line(held)) if p is not None else (None, None)
+        key = (held, fitting, line, p, self.desk.units)
+        if key == self._shown:
+            return
+        self._shown = key
+        self._empty()
+        if fitting is not None:
+            self._of_fitting(fitting)
+        elif line is not None:
+            self._of_line(line)
+        elif held and rig is not None:
+            self._of_thing(held)
+        else:
+            self.box.addWidget(title("Nothing in hand"))
+            self.box.addWidget(
+                prose("Press a valve, a line or a thing in the plan. Arrow keys go from one to the next, Space turns a handle.")
+            )
+        self.box.addStretch(1)
+
+    def _empty(self) -> None:
+        self.fields = {}
+        while (item := self.box.takeAt(0)) is not None:
+            widget = item.widget()
+            if widget is not None:
+                widget.hide()
+                widget.deleteLater()
+
+    # a line
+
+    def _of_line(self, line: Line) -> None:
+        names, units = names_of(self.now.rig), lambda: self.desk.units  # type: ignore[arg-type]
+        a, b = (names[e.partition("/")[0]] for e in (line.start, line.end))
+        self.box.addWidget(heading("Line"))
+        self.box.addWidget(title(f"{a} to {b}"))
+        solved = self.now.solved()
+        route = solved.piping.routes.get(line.id) if solved is not None else None
+
+        def put(**fields: object) -> None:
+            self.desk.edit(lambda r: with_line(r, replace(line, **fields)), "line changed")
+
+        self._field(
+            "bore",
+            FigureField("Bore, inside", "length", units, lambda v: put(bore=v), low=0.002, high=0.2, name="line-bore"),
+            line.bore,
+        )
+        length = FigureField(
+            "Length", "distance", units, lambda v: put(length=v), low=0.0, high=400.0, may_be_empty=True, name="line-length"
+        )
+        self.fields["length"] = length
+        routed = f"{self._long(route.length)} as it runs" if route is not None else ""
+        length.show_value(line.length, routed)
+        self.box.addWidget(length)
+        slack = FigureField(
+            "Slack on its way", "share", units, lambda v: put(slack=v or 0.0), low=0.0, high=1.0, name="line-slack"
+        )
+        self._field("slack", slack, line.slack)
+        rating = FigureField(
+            "Rated to", "pressure", units, lambda v: put(rating=plate(v) if v is not None else None), low=1e4, high=1e8, may_be_empty=True,
+            name="line-rating",
+        )  # fmt: skip
+        self.fields["rating"] = rating
+        rating.show_value(line.rating.value if isinstance(line.rating, Figure) else None, "not read yet")
+        self.box.addWidget(rating)
+        self._choice(
+            "Made of",
+            "made of",
+            ["usual hose", *MATERIALS],
+            line.material or "usual hose",
+            lambda w: put(material="" if w == "usual hose" else w),
+        )
+        below = "below the floor" if line.below else "along the wall or straight"
+        self._choice(
+            "Runs",
+            "runs",
+            ["along the wall or straight", "below the floor"],
+            below,
+            lambda w: put(below=w == "below the floor"),
+        )
+        self.box.addWidget(heading("Part it with"))
+        self._buttons(IN_A_LINE[:8], lambda kind: self._part(line.id, kind))
+        self._choice(
+            "or", "or part it with", ["…", *IN_A_LINE[8:]], "…", lambda w: self._part(line.id, w) if w != "…" else None
+        )
+        self._remove("Take the line out")
+
+    def _long(self, length: float) -> str:
+        """A length as a tape tells it, of short ones to the eighth of an inch."""
+        return self.desk.units.show(length, "distance" if length >= 3.0 else "length")
+
+    def _part(self, line_id: str, kind: str) -> None:
+        made: list[str] = []
+
+        def edit(rig: object) -> object:
+            new, name = parted(rig, line_id, kind)  # type: ignore[arg-type]
+            made.append(name)
+            return new
+
+        if self.desk.edit(edit, f"{kind} put in") and made:  # type: ignore[arg-type]
+            self.now.take(made[0])
+
+    # a fitting
+
+    def _of_fitting(self, f: Fitting) -> None:
+        units = lambda: self.desk.units  # noqa: E731
+        self.box.addWidget(heading(f.kind.capitalize()))
+        name = QLineEdit(f.name)
+        name.setAccessibleName("Name")
+        name.setPlaceholderText("name on its tag")
+        name.editingFinished.connect(
+            lambda: self._put_fitting(f.id, "named", name=name.text().strip()) if name.text().strip() != f.name else None
+        )
+        self.box.addWidget(name)
+        if f.kind in ("ball valve", "metering valve", "gun", "cleaner bar", "three-way valve", "remote valve"):
+            words = {
+                "gun": "Trigger held, of the time",
+                "cleaner bar": "Trigger held, of the time",
+                "three-way valve": "Turned to its second way",
+            }
+            self._field(
+                "stands",
+                FigureField(
+                    words.get(f.kind, "Open"),
+                    "share",
+                    units,
+                    lambda v: self._put_fitting(f.id, "turned", stands=v or 0.0),
+                    low=0.0,
+                    high=1.0,
+                    name="fitting-stands",
+                ),
+                f.stands,
+            )
+        if f.kind == "three-way valve":
+            self._choice("Bored as", "bored as", ["L", "T"], f.turn, lambda w: self._put_fitting(f.id, "changed", turn=w))
+        if f.kind in ("gun", "cleaner bar"):
+            tips = QLineEdit(", ".join(f"{t:g}" for t in f.tips))
+            tips.setAccessibleName("Numbers of its tips")
+            tips.setPlaceholderText("numbers of its tips, such as 5.5 or 2, 2, 2, 2")
+            tips.editingFinished.connect(lambda: self._tips(f, tips.text()))
+            self.box.addWidget(prose("Numbers of its tips"))
+            self.box.addWidget(tips)
+        self._field(
+            "bore",
+            FigureField(
+                "Bore of its way",
+                "length",
+                units,
+                lambda v: self._put_fitting(f.id, "changed", bore=v),
+                low=0.002,
+                high=0.2,
+                name="fitting-bore",
+            ),
+            f.bore,
+        )
+        for one in asked(f):
+            field = FigureField(
+                one.label, one.quantity, units, self._figure(f.id, one.id), low=one.low, high=one.high, may_be_empty=True, name=f"fitting-{one.id}"
+            )  # fmt: skip
+            self.fields[one.id] = field
+            own = f.figures.get(one.id)
+            field.show_value(
+                own.value if own is not None else None, f"{self.desk.units.show(one.usual, one.quantity)}, {one.note}"
+            )
+            self.box.addWidget(field)
+        self._remove("Take it out")
+
+    def _figure(self, fitting_id: str, name: str) -> Callable[[float | None], None]:
+        def put(value: float | None) -> None:
+            rig = self.now.rig
+            f = rig.plumbing.fitting(fitting_id) if rig is not None else None
+            if f is None:
+                return
+            left = {k: v for k, v in f.figures.items() if k != name}
+            self._put_fitting(
+                fitting_id, "changed", figures=left if value is None else {**left, name: Figure(value=value, source="measured")}
+            )
+
+        return put
+
+    def _put_fitting(self, fitting_id: str, words: str, **fields: object) -> None:
+        rig = self.now.rig
+        f = rig.plumbing.fitting(fitting_id) if rig is not None else None
+        if f is not None:
+            self.desk.edit(lambda r: with_fitting(r, replace(f, **fields)), f"{f.name or f.kind} {words}")
+
+    def _tips(self, f: Fitting, text: str) -> None:
+        try:
+            numbers = tuple(float(w) for w in text.replace(";", ",").split(",") if w.strip())
+        except ValueError:
+            self.desk.refused.emit(f"“{text}” is not understood; type the numbers of its tips, such as 5.5 or 2, 2, 2, 2.")
+            self._shown = None
+            self.refresh()
+            return
+        if any(not 0 < n <= 200 for n in numbers) or len(numbers) > 8:
+            self.desk.refused.emit("A gun or bar has one to eight tips, each of a number above 0.")
+            self._shown = None
+            self.refresh()
+        elif numbers != f.tips:
+            self._put_fitting(f.id, "has other tips", tips=numbers)
+
+    # a thing
+
+    def _of_thing(self, held: str) -> None:
+        rig = self.now.rig
+        assert rig is not None
+        owner = held.partition("/")[0]
+        names = names_of(rig)
+        self.box.addWidget(title(names.get(owner, owner)))
+        known = list(ports(rig))
+        own = [p for p in known if p.owner == owner]
+        taken = {e: x.id for x in rig.plumbing.lines for e in (x.start, x.end)}
+        facts = Facts(self.desk)
+        facts.show_facts([(p.words.partition(" of ")[0], "" if p.at not in taken else "has its line") for p in own])
+        self.box.addWidget(heading("Ports"))
+        self.box.addWidget(facts)
+        free = sorted((p for p in own if p.free), key=lambda p: p.at != self.now.port)
+        for port in free[:4]:
+            self._offer(port, known, names)
+
+    def _offer(self, port: Port, known: list[Port], names: dict[str, str]) -> None:
+        """What belongs at an open port: a port that fits, or an end."""
+        choices = (
+            [("…", "")]
+            + [(f"a line to {p.words}", p.at) for p in known if fits(port, p)]
+            + [(f"a {k}", f"~{k}") for k in AT_AN_END]
+        )
+        box = QComboBox()
+        box.setAccessibleName(f"What goes to {port.words}")
+        box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        for words, data in choices:
+            box.addItem(words, data)
+        box.activated.connect(lambda _: self._taken(port, str(box.currentData())))
+        box.setObjectName(f"offer-{port.at}")
+        self.box.addWidget(prose(f"From the {port.words.partition(' of ')[0]}"))
+        self.box.addWidget(box)
+
+    def _taken(self, port: Port, data: str) -> None:
+        if data.startswith("~"):
+            made: list[str] = []
+
+            def edit(rig: object) -> object:
+                new, name = ended(rig, port.at, data[1:])  # type: ignore[arg-type]
+                made.append(name)
+                return new
+
+            if self.desk.edit(edit, f"{data[1:]} put on") and made:  # type: ignore[arg-type]
+                self.now.take(made[0])
+        elif data:
+            self.desk.edit(lambda r: joined_ports(r, port.at, data), "line drawn")
+
+    # parts of the form
+
+    def _field(self, name: str, field: FigureField, value: float) -> None:
+        self.fields[name] = field
+        field.show_value(value)
+        self.box.addWidget(field)
+
+    def _choice(self, words: str, called: str, among: list[str], now: str, put: Callable[[str], object]) -> None:
+        box = QComboBox()
+        box.setAccessibleName(called.capitalize())
+        box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
+        with QSignalBlocker(box):
+            box.addItems(among)
+            box.setCurrentText(now)
+        box.activated.connect(lambda _: put(box.currentText()))
+        self.box.addWidget(prose(words))
+        self.box.addWidget(box)
+
+    def _buttons(self, kinds: tuple[FittingKind, ...], press: Callable[[str], None]) -> None:
+        from PyQt6.QtWidgets import QGridLayout
+
+        grid = QGridLayout()
+        grid.setSpacing(4)
+        holder = QWidget()
+        holder.setLayout(grid)
+        grid.setContentsMargins(0, 0, 0, 0)
+        for n, kind in enumerate(kinds):
+            button = QPushButton(kind.capitalize())
+            button.clicked.connect(lambda _, k=kind: press(k))
+            grid.addWidget(button, n // 2, n % 2)
+        self.box.addWidget(holder)
+
+    def _remove(self, words: str) -> None:
+        button = QPushButton(words)
+        button.clicked.connect(self.plan.remove)
+        self.box.addWidget(button)

@@ -1,0 +1,393 @@
+"""The line plan below the bench: handles are turned in it, lines drawn from port to port, by mouse and by keys."""
+
+from math import hypot
+
+from PyQt6.QtCore import QEvent, QPointF, QSize, Qt
+from PyQt6.QtGui import QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QWheelEvent
+from PyQt6.QtWidgets import QToolTip, QWidget
+
+from ....core.edit.plumbing import joined_ports, switched, taken_out, turned, without
+from ....core.edit.ports import Port, fits, ports
+from ....core.model.plumbing import Fitting
+from ....core.model.rig import Rig
+from ....drawing.line_plan.graph import TURNED, graph_of
+from ....drawing.line_plan.layout import Drawn, Placed, Plan, lay_out
+from ....drawing.line_plan.seen import Seen
+from ....drawing.line_plan.shapes import plan_shapes
+from ....drawing.shapes import Shape, ellipse, line
+from ....paint import fonts
+from ....paint.painter import write
+from ....paint.shapes import paint_shapes
+from ...bench.press_line import off_run
+from ...frame.desk import Desk
+from ...frame.painting import painter_on, part
+from .now import LinesNow
+
+STEP = 0.05  # of a metering valve by one turn of the wheel
+NEAR = 9.0  # of a line or port that counts as on it [px]
+TWO_ENDED = frozenset({"three-way valve"})
+
+
+class LinePlan(QWidget):
+    """A drawing of the network alone, laid out by the program."""
+
+    def __init__(self, desk: Desk, now: LinesNow) -> None:
+        super().__init__()
+        self.desk, self.now = desk, now
+        self.plan = Plan((), (), 0.0, 0.0)
+        self._key: tuple[object, ...] | None = None
+        self._from: Port | None = None
+        self._at: Port | None = None  # the open port that Tab came to
+        self._to = QPointF()
+        self._scale = 1.0
+        self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
+        self.setMouseTracking(True)
+        self.setAccessibleName("Line plan: tanks, valves, machines and guns, from supply to guns")
+        self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
+        for signal in (desk.changed, desk.state_changed, desk.looks_changed, now.held_changed):
+            signal.connect(self.update)
+
+    def sizeHint(self) -> QSize:
+        return QSize(844, 390)
+
+    # layout
+
+    def laid_out(self) -> Plan:
+        """The plan for the size that there is."""
+        rig = self.now.rig
+        if rig is None:
+            return Plan((), (), 0.0, 0.0)
+        key = (rig.plumbing.lines, rig.items, rig.plumbing.fittings, self.width(), self.height())
+        if self._key != key:
+            self.plan = lay_out(graph_of(rig), float(self.width()), float(self.height()))
+            self._key = key
+        wide, tall = max(self.plan.width, 1.0), max(self.plan.height, 1.0)
+        self._scale = min(1.0, self.width() / wide, self.height() / tall)
+        return self.plan
+
+    def place(self, block: str) -> QPointF:
+        """Where the middle of a block is [px]."""
+        box = next(p.box for p in self.laid_out().blocks if p.block.id == block)
+        return QPointF(box.mid_x, box.mid_y) * self._scale
+
+    def port_place(self, at: str) -> QPointF:
+        """Where a port is drawn [px]."""
+        x, y = next(xy for p, xy in self._ports() if p.at == at)
+        return QPointF(x, y) * self._scale
+
+    def _ports(self) -> list[tuple[Port, tuple[float, float]]]:
+        """Ports that are free, and where they are drawn: spread over the sides of their blocks."""
+        rig = self.now.rig
+        if rig is None:
+            return []
+        placed = {p.block.item or p.block.fitting: p for p in self.plan.blocks if p.block.glyph != "reel"}
+        reels = {p.block.id: p for p in self.plan.blocks if p.block.glyph == "reel"}
+        made: list[tuple[Port, tuple[float, float]]] = []
+        count: dict[tuple[str, str], int] = {}
+        for port in ports(rig):
+            if not port.free:
+                continue
+            way = port.at.partition("/")[2]
+            own = placed.get(port.owner) or reels.get(f"{port.owner}/hose-{way.rpartition('-')[2]}")
+            if own is None:
+                continue
+            side = _side(way, own)
+            n = count[own.block.id, side] = count.get((own.block.id, side), -1) + 1
+            made.append((port, _spot(own, side, n)))
+        return made
+
+    # painting
+
+    def paintEvent(self, event: QPaintEvent | None) -> None:
+        with painter_on(self) as p:
+            p.fillRect(self.rect(), self.desk.theme.color("sheet"))
+            part(p, self.rect().toRectF(), lambda: self._paint(p))
+
+    def _paint(self, p: QPainter) -> None:
+        rig, theme = self.now.rig, self.desk.theme
+        if rig is None:
+            return
+        plan = self.laid_out()
+        p.setPen(theme.pen("post.between"))
+        p.drawLine(0, 0, self.width(), 0)
+        write(p, 16, 20, "LINE PLAN", theme.color("soft"), "small", 600, True)
+        if not plan.blocks:
+            words = "Nothing aboard holds or moves water yet: put a tank and a machine on the deck."
+            write(p, self.width() / 2, self.height() / 2, words, theme.color("soft"), "strong", anchor="middle")
+            return
+        said = "width: flow · lever along the line: open"
+        if not rig.plumbing.lines:
+            said = "drag from port to port to draw a line"
+        write(p, self.width() - 16, 20, said, theme.color("soft"), "small", 500, True, "end")
+        solved = self.now.solved()
+        bad = frozenset(w for f in self.now.found() if not f.doubt and f.level in ("broken", "danger") for w in f.where)
+        p.save()
+        p.scale(self._scale, self._scale)
+        shapes: list[Shape] = list(plan_shapes(plan, Seen(rig, solved, self.desk.units, self.now.held, bad), fonts))
+        shapes += self._open_ports()
+        paint_shapes(p, shapes, theme)
+        p.restore()
+
+    def _open_ports(self) -> list[Shape]:
+        """Ports of what is in hand, and, while a line is drawn, every one that fits."""
+        made: list[Shape] = []
+        for port, (x, y) in self._ports():
+            if self._from is not None and fits(self._from, port):
+                made.append(ellipse("pipe.port.fits", x, y, 6))
+            elif self._from is None and self._in_hand(port):
+                made.append(ellipse("pipe.port", x, y, 5))
+        if self._from is not None:
+            start = next((xy for p, xy in self._ports() if p.at == self._from.at), None)
+            if start is not None:
+                made.append(line("pipe.new", start, (self._to.x() / self._scale, self._to.y() / self._scale)))
+        return made
+
+    def _in_hand(self, port: Port) -> bool:
+        held = self.now.held
+        alone = self.now.rig is not None and not self.now.rig.plumbing.lines
+        return alone or (bool(held) and (port.owner == held or port.owner == held.partition("/")[0]))
+
+    # what is under the pointer
+
+    def block_at(self, at: QPointF) -> Placed | None:
+        """The block under a pixel."""
+        return self.plan.at(at.x() / self._scale, at.y() / self._scale)
+
+    def line_at(self, at: QPointF) -> Drawn | None:
+        """The line under a pixel."""
+        x, y = at.x() / self._scale, at.y() / self._scale
+        near = [(off_run(d.points, x, y), n, d) for n, d in enumerate(self.plan.wires)]
+        best = min(near, default=None, key=lambda t: t[:2])
+        return best[2] if best is not None and best[0] <= NEAR else None
+
+    def _port_at(self, at: QPointF) -> Port | None:
+        x, y = at.x() / self._scale, at.y() / self._scale
+        near = [(hypot(px - x, py - y), n, port) for n, (port, (px, py)) in enumerate(self._ports()) if self._wanted(port)]
+        best = min(near, default=None, key=lambda t: t[:2])
+        return best[2] if best is not None and best[0] <= NEAR + 2 else None
+
+    def _wanted(self, port: Port) -> bool:
+        return fits(self._from, port) if self._from is not None else self._in_hand(port)
+
+    # mouse
+
+    def mousePressEvent(self, event: QMouseEvent | None) -> None:
+        assert event is not None
+        self.laid_out()
+        at = event.position()
+        if event.button() != Qt.MouseButton.LeftButton:
+            return
+        port = self._port_at(at)
+        if port is not None:
+            self._from, self._to = port, at
+            self.update()
+            return
+        block = self.block_at(at)
+        if block is not None:
+            again = self.now.held == block.block.id
+            self.now.take(block.block.id)
+            if block.block.glyph in TURNED and (block.block.fitting or again):
+                self.turn(block)
+            return
+        found = self.line_at(at)
+        self.now.take(found.wire.line if found is not None else "")
+
+    def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
+        assert event is not None
+        if self._from is not None:
+            self._to = event.position()
+            self.update()
+            return
+        self.laid_out()
+        over = self._port_at(event.position()) or self.block_at(event.position()) or self.line_at(event.position())
+        self.setCursor(Qt.CursorShape.PointingHandCursor if over is not None else Qt.CursorShape.ArrowCursor)
+
+    def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        assert event is not None
+        if self._from is None:
+            return
+        to = self._port_at(event.position())
+        start, self._from = self._from, None
+        self.update()
+        if to is not None:
+            self.join(start.at, to.at)
+        elif (block := self.block_at(event.position())) is not None:
+            fit = [p for p, _ in self._ports() if p.owner in (block.block.id, block.block.item) and fits(start, p)]
+            if len(fit) == 1:
+                self.join(start.at, fit[0].at)
+            elif not fit:
+                self.desk.refused.emit(f"No port of {block.block.name} fits {start.words}.")
+
+    def wheelEvent(self, event: QWheelEvent | None) -> None:
+        """Over a metering valve or a handle it turns it a little; elsewhere it does nothing."""
+        assert event is not None
+        self.laid_out()
+        block, rig = self.block_at(event.position()), self.now.rig
+        fitting = rig.plumbing.fitting(block.block.fitting) if block is not None and rig is not None else None
+        if fitting is not None and fitting.kind in ("metering valve", "ball valve"):
+            self._turn_by(fitting, STEP if event.angleDelta().y() > 0 else -STEP)
+            event.accept()
+        else:
+            event.ignore()
+
+    def event(self, event: QEvent | None) -> bool:
+        """Also says what stands under the pointer."""
+        if isinstance(event, QHelpEvent) and event.type() == QEvent.Type.ToolTip:
+            QToolTip.showText(event.globalPos(), self.words_at(QPointF(event.pos())), self)
+            return True
+        return super().event(event)
+
+    def words_at(self, at: QPointF) -> str:
+        """What stands under a pixel, in words."""
+        self.laid_out()
+        port = self._port_at(at)
+        if port is not None:
+            return f"{port.words}: drag a line from here"
+        block, rig = self.block_at(at), self.now.rig
+        if rig is None:
+            return ""
+        if block is not None:
+            fitting = rig.plumbing.fitting(block.block.fitting)
+            return f"{block.block.name}, {fitting.kind}: {_stands(fitting)}" if fitting is not None else block.block.name
+        found = self.line_at(at)
+        return _of_line(rig, found.wire.line, self.now, self.desk) if found is not None else ""
+
+    # keys
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        assert event is not None
+        key, rig = event.key(), self.now.rig
+        block = next((p for p in self.laid_out().blocks if p.block.id == self.now.held), None)
+        fitting = rig.plumbing.fitting(self.now.held) if rig is not None else None
+        if key in (Qt.Key.Key_Space, Qt.Key.Key_Return, Qt.Key.Key_Enter) and block is not None:
+            self.turn(block)
+        elif key in (Qt.Key.Key_Plus, Qt.Key.Key_Equal, Qt.Key.Key_Minus) and fitting is not None:
+            self._turn_by(fitting, -STEP if key == Qt.Key.Key_Minus else STEP)
+        elif key in (Qt.Key.Key_Right, Qt.Key.Key_Down, Qt.Key.Key_Left, Qt.Key.Key_Up):
+            self.next_handle(1 if key in (Qt.Key.Key_Right, Qt.Key.Key_Down) else -1)
+        elif key in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace) and self.now.held:
+            self.remove()
+        elif key == Qt.Key.Key_Escape:
+            self._from = None
+            self.now.take("")
+            self.update()
+        else:
+            super().keyPressEvent(event)
+
+    def focusNextPrevChild(self, forward: bool) -> bool:
+        """Tab goes from open port to open port, and what belongs there is offered beside; F6 leaves the plan."""
+        self.laid_out()
+        listed = [port for port, _ in self._ports()]
+        if not listed:
+            return super().focusNextPrevChild(forward)
+        at = listed.index(self._at) if self._at in listed else (-1 if forward else 0)
+        self._at = listed[(at + (1 if forward else -1)) % len(listed)]
+        owner = self._at.owner
+        block = next((p.block.id for p in self.plan.blocks if owner in (p.block.item, p.block.fitting)), "")
+        self.now.port = self._at.at
+        self.now.held = ""
+        self.now.take(block)
+        return True
+
+    def next_handle(self, way: int) -> None:
+        """Take the next block or line in hand, from left to right."""
+        plan = self.laid_out()
+        order = [p.block.id for p in sorted(plan.blocks, key=lambda p: (round(p.box.mid_x / 30), p.box.mid_y, p.block.id))]
+        if not order:
+            return
+        at = order.index(self.now.held) if self.now.held in order else (-1 if way > 0 else 0)
+        self.now.take(order[(at + way) % len(order)])
+
+    # edits
+
+    def turn(self, block: Placed) -> None:
+        """Turn a handle over: open or shut, first or second way, held or let go, running or not."""
+        rig = self.now.rig
+        if rig is None:
+            return
+        fitting = rig.plumbing.fitting(block.block.fitting)
+        if fitting is not None:
+            stands = 0.0 if fitting.stands >= 0.5 else 1.0
+            if fitting.kind == "metering valve":
+                stands = 0.0 if fitting.stands > 0.02 else 0.5
+            self.desk.edit(lambda r: turned(r, fitting.id, stands), f"{fitting.name or fitting.kind} turned")
+        elif block.block.glyph in ("machine", "pump"):
+            item = block.block.item
+            runs = item in rig.plumbing.running
+            self.desk.edit(lambda r: switched(r, item), f"{block.block.name} {'stopped' if runs else 'started'}")
+
+    def _turn_by(self, fitting: Fitting, by: float) -> None:
+        stands = round(fitting.stands + by, 4)
+        self.desk.edit(lambda r: turned(r, fitting.id, stands), f"{fitting.name or fitting.kind} turned", f"turn {fitting.id}")
+
+    def join(self, start: str, end: str) -> None:
+        """Draw a line from port to port."""
+        self.desk.edit(lambda r: joined_ports(r, start, end), "line drawn")
+        rig = self.now.rig
+        if (
+            rig is not None
+            and rig.plumbing.lines
+            and {rig.plumbing.lines[-1].start, rig.plumbing.lines[-1].end} == {start, end}
+        ):
+            self.now.take(rig.plumbing.lines[-1].id)
+
+    def remove(self) -> None:
+        """Take what is in hand away: a line, or a fitting, whose two lines become one."""
+        rig, held = self.now.rig, self.now.held
+        if rig is None:
+            return
+        fitting, drawn = rig.plumbing.fitting(held), rig.plumbing.line(held)
+        if fitting is None and drawn is None:
+            self.desk.refused.emit("Things are taken off under Big things; here lines and fittings are.")
+            return
+        self.now.take("")
+        if fitting is not None:
+            self.desk.edit(lambda r: taken_out(r, held), f"{fitting.name or fitting.kind} taken out")
+        else:
+            self.desk.edit(lambda r: without(r, (held,)), "line taken out")
+
+
+def _side(way: str, p: Placed) -> str:
+    if way in ("fill", "vent", "bypass") or way.startswith("feed"):
+        return "top"
+    if way == "draw":
+        return "bottom"
+    if way in ("inlet", "in", "water", "sh", "surfactant", "common", "a") or way.startswith("swivel"):
+        return "left"
+    return "right"
+
+
+def _spot(p: Placed, side: str, n: int) -> tuple[float, float]:
+    box = p.box
+    off = 13.0 * n
+    if side == "top":
+        return box.left + 14 + off, box.top - 3
+    if side == "bottom":
+        return box.mid_x + off, box.bottom + 3
+    y = min(box.mid_y + off, box.bottom - 3) if n else box.mid_y
+    return (box.left - 3, y) if side == "left" else (box.right + 3, y)
+
+
+def _stands(fitting: Fitting) -> str:
+    if fitting.kind == "three-way valve":
+        return (
+            "to its second way" if fitting.stands >= 0.75 else "to its first way" if fitting.stands <= 0.25 else "half turned"
+        )
+    if fitting.kind in ("gun", "cleaner bar"):
+        return "held" if fitting.stands >= 0.02 else "let go"
+    return "open" if fitting.stands >= 0.98 else "shut" if fitting.stands < 0.02 else f"{fitting.stands * 100:.0f} % open"
+
+
+def _of_line(rig: Rig, line_id: str, now: LinesNow, desk: Desk) -> str:
+    """A line in words: bore, length, what flows."""
+    found, solved = rig.plumbing.line(line_id), now.solved()
+    if found is None or solved is None:
+        return ""
+    route = solved.piping.routes.get(line_id)
+    length = desk.units.show(route.length, "distance") if route is not None else ""
+    said = f"{desk.units.show(found.bore, 'length')} {found.material or 'hose'}, {length}"
+    e = solved.piping.branch.get(line_id)
+    if e is not None and not solved.reading.why:
+        flow = abs(float(solved.steady.found.flow[e]))
+        said += f", {desk.units.show(flow, 'flow')}" if flow > 1e-6 else ", nothing flows"
+    return said
