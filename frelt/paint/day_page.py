@@ -7,7 +7,6 @@ from PyQt6.QtGui import QPainter, QPen
 
 from ..core.base.units import Units
 from ..core.day.play import play
-from ..core.day.unsolved import unsolved
 from ..core.model.day import Day, called, clock
 from ..core.solve import Solved
 from .day import DayPicture, tight_words
@@ -43,21 +42,13 @@ def paint_day(p: QPainter, solved: Solved, day: Day, units: Units, today: date) 
     p.drawLine(QPointF(EDGE, y - 6), QPointF(WIDTH - EDGE, y - 6))
     y += 6
     for short in made.short[:3]:
-        missing = "" if _open(solved, day, short.tank) else f", {units.show(short.missing, 'volume')} short"
-        y = _wrapped(p, y, f"{short.name} runs dry at {clock(short.at)}{missing}.", "small", 600) + 2
+        missing = f"and starves, {units.show(short.missing, 'volume')} short"
+        y = _wrapped(p, y, f"{short.name} runs dry at {clock(short.at)} {missing}.", "small", 600) + 2
     names = {a: i.name for a, i, _ in rig.tanks()}
     drawn = {a: v - made.dumped[a] for a, v in made.used.items() if v - made.dumped[a] > 1e-5}
-    used = [f"{units.show(v, 'volume')} out of {names[a]}" for a, v in drawn.items() if not _open(solved, day, a)]
-    y = _wrapped(p, y, f"Used: {', '.join(used) or ('nothing' if not drawn else 'see below')}.", "small", 400) + 2
-    for a in drawn:
-        if why := _open(solved, day, a):
-            y = _wrapped(p, y, f"What is used out of {names[a]} {why}.", "small", 400) + 2
-
-
-def _open(solved: Solved, day: Day, address: str) -> str:
-    """Why what is drawn from a tank is not solved yet, or nothing."""
-    tank = next((t for a, _, t in solved.rig.tanks() if a == address), None)
-    return "" if tank is None else unsolved(solved.rig, day, tank.liquid.tint)
+    used = [f"{units.show(v, 'volume')} out of {names[a]}" for a, v in drawn.items()]
+    how = "By its lines as solved." if made.by_lines else "Flows as typed: no lines are drawn."
+    y = _wrapped(p, y, f"Used: {', '.join(used) or 'nothing'}. {how}", "small", 400) + 2
 
 
 def _wrapped(p: QPainter, y: float, words: str, step: str, weight: int) -> float:

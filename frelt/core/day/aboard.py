@@ -11,7 +11,7 @@ from ..base.figure import Figure
 from ..base.text import joined as listed
 from ..geometry.frames import Frames
 from ..masses.joined import Rise, rise_for
-from ..model.item import Item, TankPart
+from ..model.item import ConsumerPart, Item, TankPart
 from ..model.rig import Rig
 
 
@@ -55,12 +55,27 @@ class Aboard:
         fitting = [i for i, v in enumerate(self.listed) if v.part.liquid.tint == tint and v.item.built_in == built_in]
         return max(fitting, key=lambda i: self.whole[i], default=None)
 
-    def fuel_of(self, item: Item, substance: str) -> int | None:
-        """The vessel an engine burns from: its own, else one of the same fuel."""
-        fitting = [i for i, v in enumerate(self.listed) if v.part.liquid.substance == substance]
-        own = [i for i in fitting if any(self.addresses[m].split("/")[0] == item.id for m in self.listed[i].members)]
-        some = [i for i in fitting if not self.listed[i].item.built_in]
-        return own[0] if own else some[0] if some else None
+    def all_of(self, tint: str, wanted: str = "") -> tuple[int, ...]:
+        """The vessel of that address alone, else every one of a tint, the largest first: the next is switched to when one is run down."""
+        if wanted in self.number:
+            return (self.number[wanted],)
+        fitting = [i for i, v in enumerate(self.listed) if v.part.liquid.tint == tint and not v.item.built_in]
+        return tuple(sorted(fitting, key=lambda i: -self.whole[i]))
+
+    def fuels_of(self, item: Item, substance: str) -> tuple[int, ...]:
+        """The vessels an engine burns from: its own, then others of the same fuel, spare cans among them."""
+        fitting = [i for i, v in enumerate(self.listed) if v.part.liquid.substance == substance and not v.item.built_in]
+
+        def of_its_own(i: int) -> bool:
+            return any(self.addresses[m].split("/")[0] == item.id for m in self.listed[i].members)
+
+        spare = [i for i in fitting if not of_its_own(i) and not self._of_another(i, item)]
+        return (*(i for i in fitting if of_its_own(i)), *spare)
+
+    def _of_another(self, i: int, item: Item) -> bool:
+        """Whether a vessel is the tank in another engine's frame."""
+        owner = self.listed[i].item
+        return owner.id != item.id and any(isinstance(p, ConsumerPart) for p in owner.parts)
 
     def spread(self, shares: Array) -> Array:
         """Fills of every tank from shares of the vessels: (n, vessels) to (n, tanks)."""

@@ -42,6 +42,7 @@ class Play(Struct, frozen=True):
     """A day played. times: (moments,) [s]; each stands twice where what is judged changes.  fills: (moments, tanks).
 
     used, filled, dumped: by tank [m³]: what left it, what came in, and what of that which left was dumped.  driving: (moments,).  why: reason when there are no curves.
+    by_lines: whether the network gave the flows; else they are as typed.
     """
 
     day: Day
@@ -58,6 +59,7 @@ class Play(Struct, frozen=True):
     tightest: Tightest | None = None
     notes: tuple[str, ...] = ()
     why: str = ""
+    by_lines: bool = False
 
     def at(self, time: float) -> dict[str, float]:
         """Fills at a time [s], shares by address."""

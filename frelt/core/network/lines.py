@@ -42,11 +42,12 @@ def lines_solved(
     before: LinesSolved | None = None,
     kept: Kept | None = None,
     both: bool = False,
+    routes: Mapping[str, Route] | None = None,
 ) -> LinesSolved | None:
     """The lines solved at some fills and handles; None where there are none. See `piped` and `steady`."""
     if not rig.plumbing.lines:
         return None
-    piping = piped(rig, frames, fills, stands, running, routes_of(rig, frames, kept))
+    piping = piped(rig, frames, fills, stands, running, routes if routes is not None else routes_of(rig, frames, kept))
     start = before.steady if before is not None and _same(before.piping, piping) else None
     made = steady(piping.net, piping.stocks, piping.coils, piping.unloaders, start, both)
     return LinesSolved(piping, made, read(piping, made), dict(fills))

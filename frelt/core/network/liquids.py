@@ -13,6 +13,7 @@ from .net import Net
 from .water import COLD, density, viscosity
 
 STILL = 1e-8  # flow that carries nothing [m³/s]
+FADES = 1e-9
 SPECIFIC_HEAT = 4186.0  # of water [J/(kg K)]
 
 
@@ -67,7 +68,7 @@ def carried(net: Net, flow: Array, stocks: Sequence[Stock], coils: Sequence[Coil
         if moving[coil.branch] and size[coil.branch] >= coil.least:
             gain[coil.branch] = coil.heat / (SPECIFIC_HEAT * density(COLD) * size[coil.branch])
             most[coil.branch] = coil.most
-    a = np.eye(n)
+    a = np.eye(n) * (1.0 + FADES)  # what goes round and round without a source is nothing that is known
     right = np.zeros((n, k))
     right[np.nonzero(held)[0], source[held]] = 1.0
     mixes = ~held & (into > STILL)
@@ -83,7 +84,7 @@ def carried(net: Net, flow: Array, stocks: Sequence[Stock], coils: Sequence[Coil
         hot = after > most
         extra = np.where(hot, np.maximum(most - warm[up], 0.0), gain)
         np.add.at(add, down[inner], share[inner] * extra[inner])
-        following = np.linalg.solve(a, fixed + np.where(mixes, add, 0.0) + np.where(~held & ~mixes, COLD, 0.0))
+        following = np.linalg.solve(a, fixed + np.where(mixes, add + FADES * COLD, 0.0) + np.where(~held & ~mixes, COLD, 0.0))
         if np.abs(following - warm).max(initial=0.0) < 1e-9:
             break
         warm = following
@@ -91,8 +92,8 @@ def carried(net: Net, flow: Array, stocks: Sequence[Stock], coils: Sequence[Coil
     made = np.where(moving[:, None], shares[up], 0.0)
     known = moving & (made.sum(axis=1) > 0.5)
     if before is not None:
-        made = np.where(moving[:, None], made, before.shares)
-        known = np.where(moving, known, before.known)
+        made = np.where(known[:, None], made, before.shares)
+        known = known | before.known
     return Carried(made, np.where(moving, leaving, COLD), known)
 
 

@@ -174,11 +174,13 @@ class _Building:
             return
         fill = self.fills.get(address, tank.top)
         floor = self.frames.items[item.id].point(tank.at)[2]
-        surface = floor + surface_height(tank, fill)
         source = self.stock(item.name, tank.liquid)
-        inside = self.put(Node(address, surface, 0.0, source))
+        inside = self.put(Node(address, floor + surface_height(tank, fill), 0.0, source))
         for port in wanted:
-            self._mouth(item, tank, address, port, bottom, inside, surface, fill)
+            for line in self.rig.plumbing.lines:  # each through a hole of its own
+                for end in (line.start, line.end):
+                    if end == port:
+                        self._mouth(item, tank, address, port, line, bottom, inside, fill)
 
     def _mouth(
         self,
@@ -186,32 +188,31 @@ class _Building:
         tank: TankPart,
         address: str,
         port: str,
+        line: Line,
         bottom: Mapping[str, str],
         inside: int,
-        surface: float,
         fill: float,
     ) -> None:
         """How a line meets a tank: at its bottom it draws and fills; at a lid it falls free, behind a float until that shuts."""
         part = next((p for p in item.parts if isinstance(p, PortPart) and f"{item.id}/{p.id}" == port), None)
-        bore = max((x.bore for x in self.rig.plumbing.lines if port in (x.start, x.end)), default=0.019)
-        if part is not None and part.size > 0:
-            bore = max(bore, part.size)
+        bore = max(line.bore, part.size if part is not None else 0.0)
         mouths = self.mouths.setdefault(address, [])
+        key, z = _hole(port, line), self._z(port)
+        at = self.at(key, z)
+        self.node.setdefault(port, at)
         if bottom.get(port) == address:
-            if fill <= min(tank.heel, tank.top) + 1e-9:
-                air = self.put(Node(f"{port} dry", self._z(port), 0.0, None, True))
-                e = self.add(f"{port}~mouth", air, self.at(port), Way(bore=bore, minor=ENTRANCE), Free())
+            dry = fill <= min(tank.heel, tank.top) + 1e-9
+            start = self.put(Node(f"{port} dry", z, 0.0, None, True)) if dry else inside
+            e = self.add(f"{key}~mouth", start, at, Way(bore=bore, minor=ENTRANCE), Free())
+            if dry:
                 self.ends.append(End(e, f"{item.name}, run down to its heel"))
-            else:
-                e = self.add(f"{port}~mouth", inside, self.at(port, None), Way(bore=bore, minor=ENTRANCE), Free())
             mouths.append((e, 1))
             return
         floats = port.partition("/")[2].startswith("feed")
-        z = self._z(port)
         air = self.put(Node(f"{port} lid", z, 0.0, None, True))
         shut = floats and fill >= tank.top - 1e-9
         law: Law = Shut() if shut else OneWay(0.0) if floats else Free()
-        e = self.add(f"{port}~mouth", self.at(port), air, Way(bore=bore, minor=FALLS + (6.0 if floats else 0.0)), law)
+        e = self.add(f"{key}~mouth", at, air, Way(bore=bore, minor=FALLS + (6.0 if floats else 0.0)), law)
         mouths.append((e, -1))
         if not floats:
             self.ends.append(End(e, f"the open end in the lid of {item.name}"))
@@ -318,7 +319,9 @@ class _Building:
             if line.id not in routes:
                 self.loose.append(line.id)
                 continue
-            self.add(line.id, self.at(line.start), self.at(line.end), way_of(line, routes[line.id]), Free())
+            a, b = (self.node.get(_hole(e, line), -1) for e in (line.start, line.end))
+            start, end = (a if a >= 0 else self.at(line.start)), (b if b >= 0 else self.at(line.end))
+            self.add(line.id, start, end, way_of(line, routes[line.id]), Free())
 
     def done(self) -> Piping:
         """The whole."""
@@ -350,6 +353,11 @@ class _Building:
             tuple(self.loose),
             self.places.fittings,
         )
+
+
+def _hole(port: str, line: Line) -> str:
+    """The node at which a line meets a tank."""
+    return f"{port}@{line.id}"
 
 
 def _law(one: Through) -> Law:

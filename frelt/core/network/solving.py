@@ -144,6 +144,15 @@ class Solver:
         return p, q, close < ROUGHLY and before <= 1e-7 * size, STEPS, system.floating
 
 
+def _solved(a: Array, right: Array) -> Array:
+    """The solution of a linear system; the least one where it has several, which the check of every relation then judges."""
+    try:
+        found = np.linalg.solve(a, right)
+    except np.linalg.LinAlgError:
+        found = np.linalg.lstsq(a, right, rcond=None)[0]
+    return np.asarray(found, dtype=np.float64)
+
+
 class _System:
     """The linear system of one set of states."""
 
@@ -222,7 +231,7 @@ class _System:
             k = s.column[int(part[0])]
             a[k], right[k] = 0.0, 0.0
             a[k, k] = 1.0
-        found = np.linalg.solve(a, right)
+        found = _solved(a, right)
         p = s.held.copy()
         p[s.free] = found[:free]
         following = self.given.copy()

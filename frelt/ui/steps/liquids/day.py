@@ -4,7 +4,7 @@ from functools import partial
 from pathlib import Path
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QSignalBlocker
+from PyQt6.QtCore import QSignalBlocker, QTimer
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from ....app import stock
@@ -13,10 +13,10 @@ from ....core.base.text import duration, joined
 from ....core.base.typed import read
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
-from ....core.day.play import enough, play, table
+from ....core.day.enough import Enough, enough
+from ....core.day.play import play, table
 from ....core.day.played import Play, Short
 from ....core.day.templates import SCHOOLS, template
-from ....core.day.unsolved import unsolved
 from ....core.model.day import Act, ActKind, Day, clock
 from ....core.planning.equipment import worked_out
 from ....paint.day import tight_words
@@ -62,6 +62,11 @@ class DayPart(QWidget):
         self.desk = desk
         self.play: Play | None = None
         self._made_for: tuple[object, ...] = ()
+        self._enough: dict[tuple[str, str], Enough] = {}
+        self._search = QTimer(self)
+        self._search.setSingleShot(True)
+        self._search.setInterval(350)
+        self._search.timeout.connect(self._look_for_enough)
         self.plot = DayPlot(desk, self._dragged, self._look, self._choose)
         self.plot.hide()
         self.begin = QComboBox()
@@ -148,6 +153,8 @@ class DayPart(QWidget):
         solved = self.desk.session.solved
         if solved is not None:
             self.play = self.plot.play = play(solved, day)
+            self._enough = {}
+            self._search.start()
             self.plot.update()
 
     def _show(self) -> None:
@@ -175,17 +182,13 @@ class DayPart(QWidget):
             style.polish(self.words)
         rig = self.desk.rig
         names = {a: t.liquid.short for a, _, t in rig.tanks()} if rig is not None else {}
-        tints = {t.liquid.short: t.liquid.tint for _, _, t in rig.tanks()} if rig is not None else {}
         used: dict[str, float] = {}
         for address, volume in made.used.items():
             own = volume - made.dumped.get(address, 0.0)
             used[names.get(address, "")] = used.get(names.get(address, ""), 0.0) + own
-        open_ = {n: unsolved(rig, made.day, tints[n]) for n in used if n in tints} if rig is not None else {}
-        listed = [f"{units.show(v, 'volume')} of {n}" for n, v in used.items() if v > 1e-5 and not open_.get(n)]
-        said = [f"The day uses {', '.join(listed)}."] if listed else []
-        said += [f"What it uses of {n} {why}." for n, why in open_.items() if why and used[n] > 1e-5]
-        said = said or ["The day uses nothing."]
-        used = {n: v for n, v in used.items() if not open_.get(n)}
+        listed = [f"{units.show(v, 'volume')} of {n}" for n, v in used.items() if v > 1e-5]
+        how = "" if made.by_lines else " Flows are as typed: no lines are drawn."
+        said = [f"The day uses {', '.join(listed)}.{how}"] if listed else ["The day uses nothing."]
         if (gone := sum(made.dumped.values())) > 1e-5:
             said.append(f"{units.show(gone, 'volume')} are dumped.")
         said.append(self._brief_words(used))
@@ -203,17 +206,29 @@ class DayPart(QWidget):
         return f"That is more than the brief carries of {joined(said)}." if said else ""
 
     def _short_words(self, short: Short) -> str:
+        """What ran dry, and what would have done: once it is found beside the window, else while that is looked for."""
         made, units = self.play, self.desk.units
         assert made is not None
-        tank = next((t for a, _, t in self.desk.rig.tanks() if a == short.tank), None) if self.desk.rig else None
-        why = unsolved(self.desk.rig, made.day, tank.liquid.tint) if self.desk.rig and tank is not None else ""
-        if why:
-            return f"{short.name} runs dry at {clock(short.at)}; what would do {why}."
-        more, tap = enough(made, short)
-        whole = next((t.capacity.value for a, _, t in self.desk.rig.tanks() if a == short.tank), 0.0) if self.desk.rig else 0.0
-        words = f"{short.name} runs dry at {clock(short.at)}, {units.show(short.missing, 'volume')} short"
-        words += f"; a tank of {units.show(whole + more, 'volume')}"
-        return words + (f" or a tap of {units.show(tap, 'flow')} would do." if tap is not None else " would do.")
+        words = f"{short.name} runs dry at {clock(short.at)} and starves, {units.show(short.missing, 'volume')} short"
+        found = self._enough.get((short.act.id, short.tank))
+        if found is None:
+            return f"{words}."
+        whole = found.capacity
+        listed = [f"a tank of {units.show(whole, 'volume')}"] if whole is not None else []
+        listed += [f"a tap of {units.show(found.tap, 'flow')}"] if found.tap is not None else []
+        listed += [f"{name} open" for name in found.opened]
+        return f"{words}; {joined(listed, 'or')} would do." if listed else f"{words}; no tank or tap of that size would do."
+
+    def _look_for_enough(self) -> None:
+        """Find what would have done for what ran dry, a moment after the last change."""
+        solved, made = self.desk.session.solved, self.play
+        self._enough = {}
+        if solved is None or made is None or self.desk.dragging:
+            return
+        for short in made.short[:2]:
+            self._enough[short.act.id, short.tank] = enough(solved, made, short)
+        if made.short:
+            self._show()
 
     def _show_act(self, act: Act) -> None:
         with QSignalBlocker(self.kind):

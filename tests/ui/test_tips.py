@@ -27,7 +27,10 @@ def chosen(box: QComboBox, data: object) -> None:
 def page_of(window: Window):  # type: ignore[no-untyped-def]
     window.desk.go(Step.PLUMBING)
     QApplication.processEvents()
-    return window.right.page(Step.PLUMBING)
+    page = window.right.page(Step.PLUMBING)
+    page.show_part(2)
+    QApplication.processEvents()
+    return page.tips
 
 
 @pytest.mark.parametrize("name", ["hull-open", "barn-closed", "tram-tray"])

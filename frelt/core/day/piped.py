@@ -1,0 +1,328 @@
+"""The moves of a day on a rig with lines: the network solved with the handles of every act, triggers open and shut apart and averaged."""
+
+from collections.abc import Iterable, Mapping, Sequence
+from itertools import product
+
+import numpy as np
+from msgspec import Struct
+from msgspec.structs import replace
+
+from ..base.arrays import Array
+from ..base.figure import Figure
+from ..base.kept import Kept
+from ..geometry.frames import Frames
+from ..kind.fittings import TAP_FLOW
+from ..model.day import DRAWING, Act, Day, called
+from ..model.plumbing import Fitting
+from ..model.rig import Rig
+from ..network.lines import LinesSolved, lines_solved, routes_of
+from ..network.reading import FLOWS
+from .aboard import Aboard
+from .moves import Drawn, Moves, Poured
+from .typed import driven, dumped, filled, fuel, runs
+
+GRID = 0.04  # share of a tank to which fills are rounded where the network is solved, so that one answer serves many moments
+FRESH, CHANGED = 1200.0, 0.06  # how long [s], and over what change of a fill, flows are taken as they were
+MOST_GUNS = 3  # triggers that are opened and shut apart at one moment
+MOST_TAP = 3.0  # by which a tap may have to give more at its mouth than at the end of its line
+_NAME = object()
+
+
+class Station(Struct, frozen=True):
+    """What one act has set. running: machines.  duty: of its guns.  stands: of other handles."""
+
+    act: Act
+    running: frozenset[str]
+    duty: Mapping[str, float]
+    stands: Mapping[str, float]
+
+
+class Answer(Struct, frozen=True):
+    """Rates at some handles and fills, averaged over triggers. used: by act and tank [m³/s].  moved: by tank, of taps and between tanks.
+
+    lacking: whether something could not be worked out, in words.
+    """
+
+    used: Mapping[str, Mapping[str, float]]
+    moved: Mapping[str, float]
+    lacking: str = ""
+
+
+def has_lines(rig: Rig) -> bool:
+    """Whether the day of a rig is solved by its lines: there is a gun, and something before it."""
+    return any(f.kind in ("gun", "cleaner bar") for f in rig.plumbing.fittings) and bool(rig.plumbing.lines)
+
+
+def fed_guns(rig: Rig, item_id: str) -> tuple[str, ...]:
+    """The guns that a machine or pump feeds, by what its outlet leads to through lines, reels and fittings."""
+    beside: dict[str, set[str]] = {}
+    for line in rig.plumbing.lines:
+        a, b = line.start.partition("/"), line.end.partition("/")
+        for (own, _, port), (other, _, far) in ((a, b), (b, a)):
+            beside.setdefault(_joint(rig, own, port), set()).add(_joint(rig, other, far))
+    waiting, seen = [f"{item_id}/outlet"], set()
+    while waiting:
+        n = waiting.pop()
+        if n in seen:
+            continue
+        seen.add(n)
+        waiting += beside.get(n, ())
+    return tuple(f.id for f in rig.plumbing.fittings if f.kind in ("gun", "cleaner bar") and f.id in seen)
+
+
+def _joint(rig: Rig, owner: str, port: str) -> str:
+    """A node of the plumbing as it is followed downstream: a fitting is one, a reel's hose is, a machine ends it."""
+    if any(f.id == owner for f in rig.plumbing.fittings):
+        return owner
+    number = port.rpartition("-")[2]
+    return f"{owner}/{number}" if number.isdigit() else f"{owner}/{port}"
+
+
+def stations(rig: Rig, active: Sequence[Act]) -> tuple[tuple[Station, ...], tuple[str, ...]]:
+    """What the acts of a moment have set; and what two of them want differently, in words."""
+    made, notes = [], []
+    wanted: dict[str, tuple[float, Act]] = {}
+    for act in active:
+        running, duty, stands = set(), {}, {}
+        if act.kind in DRAWING:
+            named = {h for h, v in act.sets.items() if v >= 0.5 and any(i.id == h for i in rig.items)}
+            running = named or {i.id for i in runs(rig, act)}
+            guns = [g for i in sorted(running) for g in fed_guns(rig, i)]
+            told = [g for g in guns if g in act.sets]
+            duty = {g: act.sets[g] for g in told} if told else dict.fromkeys(_one_gun(rig, guns), act.duty)
+        for handle, stand in act.sets.items():
+            fitting = rig.plumbing.fitting(handle)
+            if fitting is not None and fitting.kind not in ("gun", "cleaner bar", "tap"):
+                stands[handle] = stand
+        for handle, stand in stands.items():
+            before = wanted.get(handle)
+            if before is not None and abs(before[0] - stand) > 1e-9:
+                fitting = rig.plumbing.fitting(handle)
+                name = fitting.name or fitting.kind if fitting is not None else handle
+                notes.append(f"{name} is wanted two ways at once, by {called(before[1])} and by {called(act)}")
+            wanted.setdefault(handle, (stand, act))
+        made.append(Station(act, frozenset(running), duty, {h: s for h, s in stands.items() if wanted[h][1] is act}))
+    return tuple(made), tuple(notes)
+
+
+def _one_gun(rig: Rig, guns: Sequence[str]) -> tuple[str, ...]:
+    """Of a machine's guns the ones that are held as the plan stands, else the first."""
+    held = tuple(g for g in guns if (f := rig.plumbing.fitting(g)) is not None and f.stands >= 0.02)
+    return held or tuple(guns[:1])
+
+
+class Piped:
+    """The moves of a rig's days, with answers kept for the handles and fills they were found at."""
+
+    def __init__(self, rig: Rig, frames: Frames, aboard: Aboard) -> None:
+        self.rig, self.frames, self.aboard = rig, frames, aboard
+        self.routes = routes_of(rig, frames, frames.kept)
+        self.liquid = {a: t.liquid.substance for a, _, t in rig.tanks()}
+        self.by_name = {i.name: a for a, i, t in rig.tanks()}
+        self.kept: Kept = frames.kept
+        self._last: LinesSolved | None = None
+
+    def moves(self, day: Day, active: Iterable[Act], fills: Array) -> Moves:
+        """What some acts move at some fills (shares, by number of the vessel)."""
+        acts = list(active)
+        here, clashes = stations(self.rig, acts)
+        notes = list(clashes)
+        taps, drains = self._taps(acts, notes), self._drains(acts)
+        drawn, poured = self._beside(day, acts, taps, drains, fills, notes)
+        if not any(s.running for s in here) and not any(taps.values()) and not any(drains.values()):
+            return Moves(tuple(drawn), tuple(poured), tuple(notes))
+        answer = self._answer(here, taps, drains, self._rounded(fills))
+        notes += [answer.lacking] if answer.lacking else []
+        owner = next((a.id for a in acts if a.kind == "dump" and drains.get(a.id)), "")
+        self._put(answer, owner, drawn, poured)
+        for station in here:
+            share = max(station.duty.values(), default=station.act.duty)
+            for item in self.rig.items:
+                if item.id in station.running:
+                    drawn += fuel(self.aboard, item, station.act, share)
+        return Moves(tuple(drawn), tuple(poured), tuple(notes), FRESH, CHANGED)
+
+    def _beside(
+        self,
+        day: Day,
+        acts: Sequence[Act],
+        taps: Mapping[str, Mapping[str, float]],
+        drains: Mapping[str, tuple[str, ...]],
+        fills: Array,
+        notes: list[str],
+    ) -> tuple[list[Drawn], list[Poured]]:
+        """What moves beside the lines: on the road, from a can, through a hose over the lid, by a tank's own valve."""
+        drawn: list[Drawn] = []
+        poured: list[Poured] = []
+        for act in acts:
+            if act.kind == "drive":
+                drawn += driven(self.aboard, day, act)
+            elif act.kind == "refuel" or (act.kind == "fill" and not taps.get(act.id)):
+                more, note = filled(self.aboard, act)
+                poured += more
+                notes += [note] if note else []
+            elif act.kind == "dump" and not drains.get(act.id):
+                drawn += dumped(self.aboard, act, fills)
+        return drawn, poured
+
+    def _put(self, answer: Answer, owner: str, drawn: list[Drawn], poured: list[Poured]) -> None:
+        """The rates of an answer as draws and what is poured. owner: the act that dumps, or none."""
+        number = self.aboard.number
+        for act_id, used in answer.used.items():
+            drawn += [Drawn(act_id, (number[t],), rate) for t, rate in used.items() if rate > 1e-12 and t in number]
+        for tank, rate in answer.moved.items():
+            if tank not in number or abs(rate) <= 1e-12:
+                continue
+            if rate > 0:
+                poured.append(Poured("", number[tank], rate, self.aboard.listed[number[tank]].part.top))
+            else:
+                drawn.append(Drawn(owner, (number[tank],), -rate, 0.0 if owner else None, needed=False))
+
+    def _taps(self, acts: Sequence[Act], notes: list[str]) -> dict[str, dict[str, float]]:
+        """For each filling act the taps that it opens, with the flow that is told of it."""
+        listed = [f for f in self.rig.plumbing.fittings if f.kind == "tap"]
+        found: dict[str, dict[str, float]] = {}
+        for act in acts:
+            if act.kind == "fill" and listed and not act.tank:
+                found[act.id] = {listed[0].id: act.flow}
+            elif act.kind == "fill" and listed:
+                own = [f for f in listed if act.tank in self._led_to(f.id)]
+                found[act.id] = {own[0].id: act.flow} if own else {}
+            if act.kind == "fill" and act.flow <= 0:
+                notes.append(f"{called(act)}: no flow, nothing is filled")
+        return found
+
+    def _led_to(self, fitting_id: str) -> set[str]:
+        """The tanks that a tap's lines lead to."""
+        beside: dict[str, set[str]] = {}
+        for line in self.rig.plumbing.lines:
+            a, b = (_joint(self.rig, *_two(e)) for e in (line.start, line.end))
+            beside.setdefault(a, set()).add(b)
+            beside.setdefault(b, set()).add(a)
+        waiting, seen = [fitting_id], set()
+        while waiting:
+            n = waiting.pop()
+            if n not in seen:
+                seen.add(n)
+                waiting += beside.get(n, ())
+        items = {n.partition("/")[0] for n in seen}
+        return {a for a, i, t in self.rig.tanks() if i.id in items and t.liquid.tint != "fuel"}
+
+    def _drains(self, acts: Sequence[Act]) -> dict[str, tuple[str, ...]]:
+        """For each dumping act the drains that it opens."""
+        listed = tuple(f.id for f in self.rig.plumbing.fittings if f.kind == "drain")
+        return {a.id: tuple(d for d in listed if not a.tank or a.tank in self._led_to(d)) for a in acts if a.kind == "dump"}
+
+    def _rounded(self, fills: Array) -> tuple[tuple[str, float], ...]:
+        """Fills by tank on a grid, but never dry, and full only where it is."""
+        made = []
+        every = self.aboard.spread(np.asarray(fills)[None, :])[0]
+        for (address, _, tank), fill in zip(self.rig.tanks(), every.tolist(), strict=True):
+            low = min(tank.heel, tank.top) + 0.01
+            near = round(fill / GRID) * GRID
+            full = fill >= tank.top - 1e-9
+            made.append((address, tank.top if full else min(max(near, low), tank.top - 1e-6)))
+        return tuple(made)
+
+    def _answer(
+        self,
+        here: Sequence[Station],
+        taps: Mapping[str, Mapping[str, float]],
+        drains: Mapping[str, tuple[str, ...]],
+        fills: tuple[tuple[str, float], ...],
+    ) -> Answer:
+        opened = tuple(sorted((t, f) for own in taps.values() for t, f in own.items()))
+        key = (
+            tuple(
+                (s.act.id, tuple(sorted(s.running)), tuple(sorted(s.duty.items())), tuple(sorted(s.stands.items())))
+                for s in here
+            ),
+            opened,
+            tuple(sorted(d for own in drains.values() for d in own)),
+            fills,
+        )
+        own = self.kept.of(_NAME)
+        base = (self.rig.plumbing, self.rig.items)
+        if own.get("base") is None or own["base"][0] is not base[0] or own["base"][1] is not base[1]:
+            own.clear()
+            own["base"] = base
+        if key not in own:
+            own[key] = self._worked_out(here, dict(opened), frozenset(key[2]), dict(fills))
+        found: Answer = own[key]
+        return found
+
+    def _with_taps(self, taps: Mapping[str, float], fills: Mapping[str, float]) -> Rig:
+        """The rig with taps that give what is told of them at the end of their lines, as a bucket there would say."""
+        if not taps:
+            return self.rig
+        free = dict(taps)
+        rig = _told(self.rig, free)
+        stands = {f.id: 0.0 for f in rig.plumbing.fittings if f.kind in ("gun", "cleaner bar", "drain", "tap")} | dict.fromkeys(
+            taps, 1.0
+        )
+        low = {
+            a: min(f, 0.5 * t.top) if t.liquid.tint == "water" else f
+            for (a, _, t), f in zip(rig.tanks(), fills.values(), strict=True)
+        }
+        for _ in range(2):
+            solved = lines_solved(rig, self.frames, low, stands, (), None, self.kept, routes=self.routes)
+            if solved is None or solved.reading.why:
+                break
+            gives = solved.reading.taps
+            free = {t: f * min(taps[t] / gives[t], MOST_TAP) if gives.get(t, 0.0) > 1e-7 else f for t, f in free.items()}
+            rig = _told(self.rig, free)
+        return rig
+
+    def _worked_out(
+        self, here: Sequence[Station], taps: Mapping[str, float], drains: frozenset[str], fills: Mapping[str, float]
+    ) -> Answer:
+        """Every trigger open and shut apart, each weighed by how long it is so, averaged."""
+        rig = self._with_taps(taps, fills)
+        duty = {g: min(max(d, 0.0), 1.0) for s in here for g, d in s.duty.items()}
+        owner = {g: s.act.id for s in here for g in s.duty}
+        running = frozenset(i for s in here for i in s.running)
+        stands = {f.id: 0.0 for f in rig.plumbing.fittings if f.kind in ("gun", "cleaner bar", "drain")}
+        stands |= {f.id: 1.0 if f.id in taps else 0.0 for f in rig.plumbing.fittings if f.kind == "tap"}
+        stands |= {h: v for s in here for h, v in s.stands.items()}
+        stands |= dict.fromkeys(drains, 1.0)
+        parts = sorted(g for g, d in duty.items() if 0 < d < 1)[:MOST_GUNS]
+        always = {g: 1.0 for g, d in duty.items() if d >= 1 or (d > 0 and g not in parts)}
+        used: dict[str, dict[str, float]] = {}
+        moved: dict[str, float] = {}
+        lacking = ""
+        for held in product((0, 1), repeat=len(parts)):
+            weight = float(np.prod([duty[g] if h else 1 - duty[g] for g, h in zip(parts, held, strict=True)]))
+            guns = always | {g: float(h) for g, h in zip(parts, held, strict=True)}
+            solved = lines_solved(rig, self.frames, fills, stands | guns, running, self._last, self.kept, routes=self.routes)
+            if solved is None or solved.reading.why:
+                lacking = "" if solved is None else f"Nothing can be said of these lines: {solved.reading.why}"
+                continue
+            self._last = solved
+            net = {t.tank: t.flow for t in solved.reading.tanks}
+            for g in solved.reading.guns:
+                act = owner.get(g.gun)
+                if act is None or g.flow <= FLOWS:
+                    continue
+                for name, share in g.shares.items():
+                    tank = self.by_name.get(name)
+                    if tank is not None:
+                        own = used.setdefault(act, {})
+                        own[tank] = own.get(tank, 0.0) + weight * g.flow * share
+                        net[tank] = net.get(tank, 0.0) + g.flow * share
+            for tank, rate in net.items():
+                moved[tank] = moved.get(tank, 0.0) + weight * rate
+        return Answer(used, moved, lacking)
+
+
+def _told(rig: Rig, taps: Mapping[str, float]) -> Rig:
+    """The rig with the free flow of its taps as it is for the moment."""
+
+    def told(f: Fitting) -> Fitting:
+        return replace(f, figures={**f.figures, TAP_FLOW: Figure(value=taps[f.id])}) if taps.get(f.id, 0.0) > 0 else f
+
+    return replace(rig, plumbing=replace(rig.plumbing, fittings=tuple(map(told, rig.plumbing.fittings))))
+
+
+def _two(address: str) -> tuple[str, str]:
+    owner, _, port = address.partition("/")
+    return owner, port
