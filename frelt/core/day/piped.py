@@ -1,7 +1,9 @@
 """The moves of a day on a rig with lines: the network solved with the handles of every act, triggers open and shut apart and averaged."""
 
+from collections import OrderedDict
 from collections.abc import Iterable, Mapping, Sequence
 from itertools import product
+from typing import Any
 
 import numpy as np
 from msgspec import Struct
@@ -15,14 +17,14 @@ from ..kind.fittings import TAP_FLOW
 from ..model.day import DRAWING, Act, Day, called
 from ..model.plumbing import Fitting
 from ..model.rig import Rig
-from ..network.lines import LinesSolved, lines_solved, routes_of
+from ..network.lines import lines_solved
 from ..network.reading import FLOWS
 from .aboard import Aboard
 from .moves import Drawn, Moves, Poured
 from .typed import driven, dumped, filled, fuel, runs
 
-GRID = 0.04  # share of a tank to which fills are rounded where the network is solved, so that one answer serves many moments
-FRESH, CHANGED = 1200.0, 0.06  # how long [s], and over what change of a fill, flows are taken as they were
+GRID = 0.1  # share of a tank to which fills are rounded where the network is solved, so that one answer serves many moments
+FRESH, CHANGED = 3600.0, 0.1  # how long [s], and over what change of a fill, flows are taken as they were
 MOST_GUNS = 3  # triggers that are opened and shut apart at one moment
 MOST_TAP = 3.0  # by which a tap may have to give more at its mouth than at the end of its line
 _NAME = object()
@@ -116,11 +118,9 @@ class Piped:
 
     def __init__(self, rig: Rig, frames: Frames, aboard: Aboard) -> None:
         self.rig, self.frames, self.aboard = rig, frames, aboard
-        self.routes = routes_of(rig, frames, frames.kept)
         self.liquid = {a: t.liquid.substance for a, _, t in rig.tanks()}
         self.by_name = {i.name: a for a, i, t in rig.tanks()}
         self.kept: Kept = frames.kept
-        self._last: LinesSolved | None = None
 
     def moves(self, day: Day, active: Iterable[Act], fills: Array) -> Moves:
         """What some acts move at some fills (shares, by number of the vessel)."""
@@ -241,43 +241,46 @@ class Piped:
             tuple(sorted(d for own in drains.values() for d in own)),
             fills,
         )
-        own = self.kept.of(_NAME)
-        base = (self.rig.plumbing, self.rig.items)
-        if own.get("base") is None or own["base"][0] is not base[0] or own["base"][1] is not base[1]:
-            own.clear()
-            own["base"] = base
+        own = self._own()
         if key not in own:
             own[key] = self._worked_out(here, dict(opened), frozenset(key[2]), dict(fills))
         found: Answer = own[key]
         return found
 
-    def _with_taps(self, taps: Mapping[str, float], fills: Mapping[str, float]) -> Rig:
-        """The rig with taps that give what is told of them at the end of their lines, as a bucket there would say."""
+    def _own(self) -> "OrderedDict[object, Any]":
+        """What is kept for these lines; of other lines nothing is."""
+        own, base = self.kept.of(_NAME), (self.rig.plumbing, self.rig.items)
+        if own.get("base") is None or own["base"][0] is not base[0] or own["base"][1] is not base[1]:
+            own.clear()
+            own["base"] = base
+        return own
+
+    def _with_taps(self, taps: Mapping[str, float]) -> Rig:
+        """The rig with taps that give what is told of them at the end of their lines, as a bucket there would say, into tanks half full."""
         if not taps:
             return self.rig
+        own, key = self._own(), ("taps", tuple(sorted(taps.items())))
+        if key not in own:
+            own[key] = self._calibrated(taps)
+        return _told(self.rig, own[key])
+
+    def _calibrated(self, taps: Mapping[str, float]) -> dict[str, float]:
         free = dict(taps)
-        rig = _told(self.rig, free)
-        stands = {f.id: 0.0 for f in rig.plumbing.fittings if f.kind in ("gun", "cleaner bar", "drain", "tap")} | dict.fromkeys(
-            taps, 1.0
-        )
-        low = {
-            a: min(f, 0.5 * t.top) if t.liquid.tint == "water" else f
-            for (a, _, t), f in zip(rig.tanks(), fills.values(), strict=True)
-        }
-        for _ in range(2):
-            solved = lines_solved(rig, self.frames, low, stands, (), None, self.kept, routes=self.routes)
+        stands = {f.id: 0.0 for f in self.rig.plumbing.fittings if f.kind in ("gun", "cleaner bar", "drain", "tap")}
+        half = {a: 0.5 * t.top if t.liquid.tint == "water" else t.top for a, _, t in self.rig.tanks()}
+        for _ in range(3):
+            solved = lines_solved(_told(self.rig, free), self.frames, half, stands | dict.fromkeys(taps, 1.0), (), self.kept)
             if solved is None or solved.reading.why:
                 break
             gives = solved.reading.taps
             free = {t: f * min(taps[t] / gives[t], MOST_TAP) if gives.get(t, 0.0) > 1e-7 else f for t, f in free.items()}
-            rig = _told(self.rig, free)
-        return rig
+        return free
 
     def _worked_out(
         self, here: Sequence[Station], taps: Mapping[str, float], drains: frozenset[str], fills: Mapping[str, float]
     ) -> Answer:
         """Every trigger open and shut apart, each weighed by how long it is so, averaged."""
-        rig = self._with_taps(taps, fills)
+        rig = self._with_taps(taps)
         duty = {g: min(max(d, 0.0), 1.0) for s in here for g, d in s.duty.items()}
         owner = {g: s.act.id for s in here for g in s.duty}
         running = frozenset(i for s in here for i in s.running)
@@ -293,11 +296,11 @@ class Piped:
         for held in product((0, 1), repeat=len(parts)):
             weight = float(np.prod([duty[g] if h else 1 - duty[g] for g, h in zip(parts, held, strict=True)]))
             guns = always | {g: float(h) for g, h in zip(parts, held, strict=True)}
-            solved = lines_solved(rig, self.frames, fills, stands | guns, running, self._last, self.kept, routes=self.routes)
-            if solved is None or solved.reading.why:
-                lacking = "" if solved is None else f"Nothing can be said of these lines: {solved.reading.why}"
+            solved = lines_solved(rig, self.frames, fills, stands | guns, running, self.kept)
+            if solved is None:
                 continue
-            self._last = solved
+            if solved.reading.why:
+                lacking = f"Of some of its lines nothing can be said: {solved.reading.why}"
             net = {t.tank: t.flow for t in solved.reading.tanks}
             for g in solved.reading.guns:
                 act = owner.get(g.gun)

@@ -69,8 +69,8 @@ def run(aboard: Aboard, acts: Sequence[Act], begin: Array, find: Find) -> Run:
             step = _Step(aboard, moves, fills)
             ahead = step.ahead(min(b - now, max(found_at + moves.steady - now, 1.0)), found_fills, moves.change)
             for drawn, wanted, given in step.flows:
-                if drawn.act in by_id and wanted - given > 1e-12 and drawn.needed:
-                    tank = step.source[id(drawn)]
+                tank = step.source[id(drawn)]
+                if drawn.act in by_id and wanted - given > 1e-12 and drawn.needed and tank in step.dry:
                     lack = lacks.setdefault((drawn.act, tank), Lack(by_id[drawn.act], tank, now))
                     lack.missing += (wanted - given) * ahead
                 if drawn.act in by_id and by_id[drawn.act].kind == "dump":
@@ -121,7 +121,8 @@ class _Step:
                 coming[p.tank] += p.rate
                 self.top[p.tank] = min(self.top[p.tank], p.top)
         self.into = coming
-        share = self._shares(moves, wanted)
+        self.dry = frozenset(t for t in range(n) if wanted[t] > 0 and fills[t] <= self.floor[t] + 1e-12)
+        share = self._shares(moves)
         self.flows = [(d, d.rate, d.rate * share[n]) for n, d in enumerate(moves.drawn)]
         for d, _, given in self.flows:
             self.out[self.source[id(d)]] += given
@@ -137,13 +138,12 @@ class _Step:
                 return t
         return d.tanks[-1] if len(d.tanks) > 1 else d.tanks[0]
 
-    def _shares(self, moves: Moves, wanted: Array) -> Array:
+    def _shares(self, moves: Moves) -> Array:
         """Of each draw the share that it gets. An act goes on with the least that any of what it needs leaves it."""
         share = np.ones(len(moves.drawn))
-        dry = [t for t in range(len(self.fills)) if wanted[t] > 0 and self.fills[t] <= self.floor[t] + 1e-12]
         for _ in range(ROUNDS):
             before = share.copy()
-            for t in dry:
+            for t in sorted(self.dry):
                 own = [n for n, d in enumerate(moves.drawn) if self.source[id(d)] == t]
                 total = sum(moves.drawn[n].rate * share[n] for n in own)
                 if total > self.into[t] + 1e-15:

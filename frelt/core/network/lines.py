@@ -1,6 +1,7 @@
 """The lines of a rig solved: from the document to what everyone gets, in one call that is cheap to repeat while a handle turns."""
 
 from collections.abc import Collection, Mapping
+from operator import eq
 
 from msgspec import Struct
 
@@ -13,7 +14,7 @@ from .reading import Reading, read
 from .routes import Route, routed
 from .steady import Steady, steady
 
-_routes: Memo[Mapping[str, Route]] = Memo(8)
+_routes: Memo[tuple[Places, Mapping[str, Route]]] = Memo(8, eq)
 
 
 class LinesSolved(Struct, frozen=True):
@@ -25,12 +26,18 @@ class LinesSolved(Struct, frozen=True):
     fills: Mapping[str, float]
 
 
-def routes_of(rig: Rig, frames: Frames, kept: Kept | None = None) -> Mapping[str, Route]:
-    """The routes of the lines of a rig, kept while lines and things are the same."""
+def routes_of(rig: Rig, frames: Frames, kept: Kept | None = None) -> tuple[Places, Mapping[str, Route]]:
+    """Where everything of the lines is, and their routes; kept while lines, places and things are the same."""
+
+    def make() -> tuple[Places, Mapping[str, Route]]:
+        places = Places(rig, frames)
+        return places, routed(rig, frames, places)
+
     if kept is None:
-        return routed(rig, frames, Places(rig, frames))
-    key = (rig.plumbing, rig.items, rig.trailer, rig.vehicle, rig.stand)
-    return _routes.get(kept, rig.id, key, lambda: routed(rig, frames, Places(rig, frames)))
+        return make()
+    p = rig.plumbing
+    key = (p.lines, tuple((f.id, f.place) for f in p.fittings), rig.items, rig.trailer, rig.vehicle, rig.stand)
+    return _routes.get(kept, rig.id, key, make)
 
 
 def lines_solved(
@@ -39,24 +46,13 @@ def lines_solved(
     fills: Mapping[str, float],
     stands: Mapping[str, float] | None = None,
     running: Collection[str] | None = None,
-    before: LinesSolved | None = None,
     kept: Kept | None = None,
     both: bool = False,
-    routes: Mapping[str, Route] | None = None,
 ) -> LinesSolved | None:
     """The lines solved at some fills and handles; None where there are none. See `piped` and `steady`."""
     if not rig.plumbing.lines:
         return None
-    piping = piped(rig, frames, fills, stands, running, routes if routes is not None else routes_of(rig, frames, kept))
-    start = before.steady if before is not None and _same(before.piping, piping) else None
-    made = steady(piping.net, piping.stocks, piping.coils, piping.unloaders, start, both)
+    places, routes = routes_of(rig, frames, kept)
+    piping = piped(rig, frames, fills, stands, running, places, routes)
+    made = steady(piping.net, piping.stocks, piping.coils, piping.unloaders, kept, both)
     return LinesSolved(piping, made, read(piping, made), dict(fills))
-
-
-def _same(a: Piping, b: Piping) -> bool:
-    """Whether two networks have the same branches between the same nodes, and the same liquids, so that an answer of one begins the other."""
-    return (
-        len(a.net.branches) == len(b.net.branches)
-        and a.branch == b.branch
-        and [s.name for s in a.stocks] == [s.name for s in b.stocks]
-    )

@@ -23,8 +23,8 @@ from .at import Places
 from .fitted import PASSIVE, Piece, fitted
 from .liquids import Coil, Stock
 from .net import Branch, Curve, Displacement, Draw, Free, Law, Net, Node, OneWay, Relief, Shut, Way
+from .parts import Unloader
 from .routes import Route, routed
-from .steady import Unloader
 from .water import COLD, viscosity
 
 ANY = 1e12  # pressure no line reaches [Pa]: what draws whatever stands behind it
@@ -75,13 +75,14 @@ def piped(
     fills: Mapping[str, float],
     stands: Mapping[str, float] | None = None,
     running: Collection[str] | None = None,
+    places: Places | None = None,
     routes: Mapping[str, Route] | None = None,
 ) -> Piping:
     """The network of a rig. fills: shares by tank.  stands: of handles, by fitting, instead of as the document has them.
 
-    running: machines and pumps that run, instead of the document's.  routes: of the lines, where they are known.
+    running: machines and pumps that run, instead of the document's.  places, routes: where everything is and of the lines, where that is known.
     """
-    places = Places(rig, frames)
+    places = places or Places(rig, frames)
     made = _Building(rig, frames, places, fills, stands or {}, running if running is not None else rig.plumbing.running)
     made.items()
     made.fittings()

@@ -77,9 +77,9 @@ class IntoTank(Struct, frozen=True):
 
 
 class Reading(Struct, frozen=True):
-    """guns, pumps, tanks: as above.  taps: what each gives [m³/s], below zero where it is driven back.  air: ends that draw air.
+    """guns, pumps, tanks: as above.  taps: what each gives [m³/s], below zero where it is driven back; nan where that is not known.  air: ends that draw air.
 
-    why: where nothing could be worked out.  shut: things that pump into what is shut.  doubtful: branches behind air.
+    why: where some part could not be worked out; the rest stands.  shut: things that pump into what is shut.  doubtful: branches behind air.
     """
 
     guns: tuple[AtGun, ...] = ()
@@ -97,17 +97,16 @@ class Reading(Struct, frozen=True):
 def read(piping: Piping, steady: Steady) -> Reading:
     """What an answer says."""
     found, net = steady.found, piping.net
-    if steady.why:
-        pumps = {e: item for item, e in piping.pumps.items()}
-        return Reading(why=steady.why, shut=tuple(pumps[e] for e in found.shut if e in pumps))
+    by_branch = {e: item for item, e in piping.pumps.items()}
     air, doubtful = _air(piping, steady)
+    doubtful |= frozenset(steady.lost)
     names = [s.name for s in piping.stocks]
     guns = tuple(_gun(piping, steady, gun, e, names, e in doubtful) for gun, e in piping.guns.items())
     unloads = {i: (n, u) for n, (i, u) in enumerate(zip(piping.unloader_of, piping.unloaders, strict=True))}
     pumps_read = []
     for item, e in piping.pumps.items():
         b = net.branches[e]
-        flow, law = float(found.flow[e]), b.law
+        flow, law = float(np.nan_to_num(found.flow[e])), b.law
         inlet, outlet = float(found.pressure[b.start]), float(found.pressure[b.end])
         rho = float(steady.rho[e])
         match law:
@@ -118,7 +117,7 @@ def read(piping: Piping, steady: Steady) -> Reading:
             case _:
                 at, curve, whole, least = inlet, None, 0.0, AT_INLET
         n, u = unloads.get(item, (-1, None))
-        back = float(found.flow[u.back]) if u is not None else 0.0
+        back = float(np.nan_to_num(found.flow[u.back])) if u is not None else 0.0
         opens = getattr(net.branches[u.back].law, "pressure", None) if u is not None else None
         pumps_read.append(
             AtPump(
@@ -144,14 +143,16 @@ def read(piping: Piping, steady: Steady) -> Reading:
         tuple(_tank(piping, steady, a, mouths, names) for a, mouths in piping.mouths.items()),
         {tap: float(found.flow[e]) for tap, e in piping.taps.items()},
         air,
+        why=steady.why,
+        shut=tuple(by_branch[e] for e in found.shut if e in by_branch),
         doubtful=doubtful,
         trapped=trapped,
-        second=steady.second is not None,
+        second=steady.second,
     )
 
 
 def _gun(piping: Piping, steady: Steady, gun: str, e: int, names: list[str], doubtful: bool) -> AtGun:
-    flow = max(float(steady.found.flow[e]), 0.0)
+    flow = _number(steady.found.flow[e])
     way = piping.net.branches[e].way
     shares = steady.carried.shares[e]
     runs = flow > FLOWS
@@ -162,10 +163,15 @@ def _gun(piping: Piping, steady: Steady, gun: str, e: int, names: list[str], dou
     return AtGun(gun, flow, at_tip, celsius, by, strength, not doubtful)
 
 
+def _number(value: float) -> float:
+    """A flow out of a gun, nothing where it is not known [m³/s]."""
+    return 0.0 if np.isnan(value) else max(float(value), 0.0)
+
+
 def _tank(piping: Piping, steady: Steady, address: str, mouths: tuple[tuple[int, int], ...], names: list[str]) -> IntoTank:
     total, of = 0.0, np.zeros(len(names))
     for e, sign in mouths:
-        into = -sign * float(steady.found.flow[e])
+        into = -sign * float(np.nan_to_num(steady.found.flow[e]))
         total += into
         if into > FLOWS:
             of += into * steady.carried.shares[e]
@@ -176,7 +182,7 @@ def _tank(piping: Piping, steady: Steady, address: str, mouths: tuple[tuple[int,
 
 def _air(piping: Piping, steady: Steady) -> tuple[tuple[str, ...], frozenset[int]]:
     """Where air is drawn in, and every branch that it goes through from there."""
-    net, flow = piping.net, steady.found.flow.tolist()
+    net, flow = piping.net, np.nan_to_num(steady.found.flow).tolist()
     names, waiting = [], []
     for end in piping.ends:
         b, f = net.branches[end.branch], flow[end.branch]
@@ -226,7 +232,7 @@ LINES_HOLD = 0.002  # of a pump whose way back ends at its own inlet: head, bypa
 
 def _behind(piping: Piping, steady: Steady, node: int) -> set[str]:
     """The tanks that what comes back at a node runs into."""
-    flow = steady.found.flow.tolist()
+    flow = np.nan_to_num(steady.found.flow).tolist()
     tanks = {e: a for a, mouths in piping.mouths.items() for e, _ in mouths}
     found, seen, waiting = set(), {node}, [node]
     while waiting:

@@ -88,9 +88,8 @@ def _running(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding]:
     reading, names = solved.reading, names_of(rig)
     if reading.why:
         where = joined([names[i] for i in reading.shut]) if reading.shut else ""
-        words = f"{where}: {reading.why}" if where else f"Nothing can be said of these lines: {reading.why}"
+        words = f"{where}: {reading.why}" if where else f"Of some of these lines nothing can be said: {reading.why}"
         yield Finding("broken", words, reading.shut, not reading.shut)
-        return
     if reading.second:
         yield Finding("advice", "Two flows would hold here: which of them runs hangs on what ran before", (), True)
     for end in reading.air:
@@ -163,10 +162,10 @@ def _pressures(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding]
 def _let_go(rig: Rig, frames: Frames, solved: LinesSolved, units: Units) -> Iterator[Finding]:
     """What is wrong as soon as every trigger is let go: a pump without a way back, a hose beyond its rating."""
     open_guns = [g.gun for g in solved.reading.guns if g.flow > FLOWS]
-    if not open_guns or solved.reading.why:
+    if not open_guns:
         return
     stands = {f.id: f.stands for f in rig.plumbing.fittings if f.kind in HANDLED} | dict.fromkeys(open_guns, 0.0)
-    let_go = lines_solved(rig, frames, solved.fills, stands, before=None)
+    let_go = lines_solved(rig, frames, solved.fills, stands, kept=frames.kept)
     assert let_go is not None
     if let_go.reading.why:
         names = names_of(rig)

@@ -86,8 +86,6 @@ def lines_report(solved: Solved, units: Units, state: str | None = None) -> Line
     found = list(findings(rig, solved.frames, lines, units))
     made = LinesReport(rig.id, rig.name, not reading.why, reading.why, one.id if one is not None else "", fills, findings=found)
     made.lengths = {k: r.length for k, r in lines.piping.routes.items()}
-    if reading.why:
-        return made
     drawn = {s.item: s for s in suction(rig, solved.frames)}
     made.guns = [
         Gun(g.gun, names[g.gun], g.flow, g.at_tip, g.celsius, strength_at(rig, g), dict(g.shares), g.known)
@@ -112,7 +110,7 @@ def lines_report(solved: Solved, units: Units, state: str | None = None) -> Line
         for p in reading.pumps
     ]
     made.tanks = {t.tank: t.flow for t in reading.tanks}
-    made.taps = dict(reading.taps)
+    made.taps = {t: f for t, f in reading.taps.items() if not isnan(f)}
     made.elements = _elements(rig, lines)
     return made
 

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator, Sequence
 from itertools import pairwise
+from math import isnan
 
 from ...core.geometry.tank_shape import surface_height
 from ...core.model.liquid import Tint
@@ -57,10 +58,11 @@ def _clear(words: Sequence[tuple[Text, Box | None]], plan: Plan, lettering: Lett
 
 
 def _flow(seen: Seen, line_id: str) -> float:
-    if seen.solved is None or seen.solved.reading.why:
+    if seen.solved is None:
         return 0.0
     e = seen.solved.piping.branch.get(line_id)
-    return float(seen.solved.steady.found.flow[e]) if e is not None else 0.0
+    flow = float(seen.solved.steady.found.flow[e]) if e is not None else 0.0
+    return 0.0 if isnan(flow) else flow
 
 
 def tint_of(seen: Seen, line_id: str) -> Tint:
@@ -186,14 +188,14 @@ def _machine(p: Placed, seen: Seen, lettering: Lettering) -> Iterator[Shape]:
     box = p.box
     words = lettering.wrap(p.block.name, box.width - 8, "small", 600, True)[:2]
     pump = None
-    if seen.solved is not None and not seen.solved.reading.why:
+    if seen.solved is not None:
         pump = next((q for q in seen.solved.reading.pumps if q.item == p.block.item), None)
     said = ""
     if pump is not None:
         if not pump.runs:
             said = "off"
         elif not pump.known:
-            said = "draws air"
+            said = "draws air" if seen.solved is not None and seen.solved.reading.air else "unknown"
         elif pump.idle:
             said = "goes round"
         else:

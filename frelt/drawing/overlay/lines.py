@@ -52,8 +52,8 @@ def lines_on_plan(rig: Rig, solved: LinesSolved | None, carrier: str, sheet: She
         if line_id == held:
             flowing.append(Path("pipe.held", ops, xy))
         e = solved.piping.branch.get(line_id)
-        flow = 0.0 if e is None or solved.reading.why else abs(float(solved.steady.found.flow[e]))
-        if flow <= FLOWS:
+        flow = 0.0 if e is None else abs(float(solved.steady.found.flow[e]))
+        if not flow > FLOWS:
             still.append(Path("pipe.under" if line_id in below else "pipe.still.plan", ops, xy))
             continue
         tint, step = tint_at(solved, line_id), sum(flow >= w for w in WIDTHS)

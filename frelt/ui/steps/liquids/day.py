@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QVBo
 
 from ....app import stock
 from ....app.session import new_id
+from ....core.base.kept import Kept
 from ....core.base.text import duration, joined
 from ....core.base.typed import read
 from ....core.base.units import Quantity
@@ -17,10 +18,14 @@ from ....core.day.enough import Enough, enough
 from ....core.day.play import play, table
 from ....core.day.played import Play, Short
 from ....core.day.templates import SCHOOLS, template
-from ....core.model.day import Act, ActKind, Day, clock
+from ....core.kind.capability import can
+from ....core.model.day import DRAWING, Act, ActKind, Day, clock
+from ....core.model.rig import Rig
 from ....core.planning.equipment import worked_out
+from ....core.solve import solve
 from ....paint.day import tight_words
 from ...frame.desk import Desk
+from ...frame.jobs import Running
 from ...frame.tables import asked_out, write_out
 from ...widgets.fields import Field, FigureField, heading, link, prose
 from .day_plot import DayPlot
@@ -114,6 +119,11 @@ class DayPart(QWidget):
             )
             for name, words, quantity, high in FIGURES
         }
+        self.runs = QComboBox()
+        self.runs.setAccessibleName("What runs in the act")
+        self.runs.activated.connect(
+            lambda _: self._set("what runs", uses=(self.runs.currentData(),) if self.runs.currentData() else ())
+        )
         self.tank = QComboBox()
         self.tank.setAccessibleName("Tank of the act")
         self.tank.activated.connect(lambda _: self._set("tank", tank=self.tank.currentData() or ""))
@@ -126,7 +136,7 @@ class DayPart(QWidget):
         row.addWidget(self.name, 1)
         box.addWidget(heading("Act in hand"))
         box.addLayout(row)
-        for widget in (self.start, self.length, *self.fields.values(), self.tank):
+        for widget in (self.start, self.length, *self.fields.values(), self.runs, self.tank):
             box.addWidget(widget)
         return form
 
@@ -220,15 +230,23 @@ class DayPart(QWidget):
         return f"{words}; {joined(listed, 'or')} would do." if listed else f"{words}; no tank or tap of that size would do."
 
     def _look_for_enough(self) -> None:
-        """Find what would have done for what ran dry, a moment after the last change."""
+        """Look for what would have done for what ran dry, beside the window, a moment after the last change."""
         solved, made = self.desk.session.solved, self.play
-        self._enough = {}
-        if solved is None or made is None or self.desk.dragging:
+        if solved is None or made is None or not made.short or self.desk.dragging:
             return
-        for short in made.short[:2]:
-            self._enough[short.act.id, short.tank] = enough(solved, made, short)
-        if made.short:
-            self._show()
+        rig, day, listed = solved.rig, made.day, made.short[:2]
+
+        def work(running: Running) -> dict[tuple[str, str], Enough]:
+            own = solve(rig, Kept())
+            again = play(own, day)
+            return {(s.act.id, s.tank): enough(own, again, s) for s in listed if running.still()}
+
+        def done(found: dict[tuple[str, str], Enough]) -> None:
+            if self.play is made:
+                self._enough = found
+                self._show()
+
+        self.desk.jobs.start("enough", work, done)
 
     def _show_act(self, act: Act) -> None:
         with QSignalBlocker(self.kind):
@@ -243,11 +261,23 @@ class DayPart(QWidget):
         self.tank.setVisible(act.kind in FOR["tank"])
         rig = self.desk.rig
         listed = [("The one that fits", ""), *((i.name, a) for a, i, _ in rig.tanks())] if rig is not None else []
+        self._show_runs(act, rig)
         with QSignalBlocker(self.tank):
             self.tank.clear()
             for words, data in listed:
                 self.tank.addItem(words, data)
             self.tank.setCurrentIndex(max(self.tank.findData(act.tank), 0))
+
+    def _show_runs(self, act: Act, rig: Rig | None) -> None:
+        """Which machine or pump runs; of one, nothing is asked."""
+        able = [i for i in rig.items if can(i, "wash", "soft wash") and not i.built_in] if rig is not None else []
+        self.runs.setVisible(act.kind in DRAWING and len(able) > 1)
+        with QSignalBlocker(self.runs):
+            self.runs.clear()
+            self.runs.addItem("Runs: the one of its operator", "")
+            for item in able:
+                self.runs.addItem(f"Runs: {item.name}", item.id)
+            self.runs.setCurrentIndex(max(self.runs.findData(act.uses[0] if act.uses else ""), 0))
 
     def _act(self) -> Act | None:
         acts = self.play.day.acts if self.play is not None else ()

@@ -90,7 +90,8 @@ class FlowPart(QWidget):
         if fitting is not None and fitting.stands < 0.02:
             return [(f"{name}, let go", "")]
         if not g.known:
-            return [(name, "unknown: air is drawn")]
+            solved = self.now.solved()
+            return [(name, "unknown: air is drawn" if solved is not None and solved.reading.air else "unknown")]
         if g.flow <= FLOWS or g.drips:
             return [(name, "nothing comes" if g.flow <= FLOWS else "it only drips")]
         rows = [(name, f"{units.show(g.flow, 'flow')} at {units.show(g.at_tip, 'pressure')}")]

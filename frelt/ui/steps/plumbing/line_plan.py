@@ -387,7 +387,7 @@ def _of_line(rig: Rig, line_id: str, now: LinesNow, desk: Desk) -> str:
     length = desk.units.show(route.length, "distance") if route is not None else ""
     said = f"{desk.units.show(found.bore, 'length')} {found.material or 'hose'}, {length}"
     e = solved.piping.branch.get(line_id)
-    if e is not None and not solved.reading.why:
+    if e is not None:
         flow = abs(float(solved.steady.found.flow[e]))
         said += f", {desk.units.show(flow, 'flow')}" if flow > 1e-6 else ", nothing flows"
     return said

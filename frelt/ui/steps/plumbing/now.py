@@ -41,7 +41,7 @@ class LinesNow(QObject):
         fills = shown_fills(solved.rig, chosen)
         key = (solved.rig, tuple(sorted(fills.items())))
         if self._key is None or self._key[0] is not key[0] or self._key[1] != key[1]:
-            self._solved = lines_solved(solved.rig, solved.frames, fills, before=self._solved, kept=self.desk.kept)
+            self._solved = lines_solved(solved.rig, solved.frames, fills, kept=self.desk.kept)
             self._key, self._found = key, None
         return self._solved
 
