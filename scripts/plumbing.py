@@ -249,6 +249,7 @@ DEMO = {
     "hull-rinse": hull_rinse,
     "barn-wash": barn_wash,
     "solar-rinse": solar_rinse,
+    "solar-high": solar_rinse,
     "ballast": ballast_wash,
     "playground": playground,
     "shelter": shelter,

@@ -40,8 +40,8 @@ def placed_fit_out(rig: Rig, frames: Frames) -> Iterator[Placed]:
             continue
         counted = [(i, n) for i in rig.items if frames.carrier_of.get(i.id) == carrier and (n := counts(i, entry.what))]
         total = sum(n for _, n in counted)
-        if entry.mass is None and not total:
-            continue
+        if entry.mass is None and (not total or (entry.what == "plumbing" and rig.plumbing.lines)):
+            continue  # where lines are drawn they weigh what they are
         mass = entry.mass or allowance_mass(entry.what, total)
         if total:
             spots = [(frames.items[i.id].at, n) for i, n in counted]

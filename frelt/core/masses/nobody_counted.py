@@ -188,7 +188,17 @@ def nobody_counted(rig: Rig, frames: Frames) -> NobodyCounted | None:
     mass = told or _sums.get(
         frames.kept,
         rig.id,
-        (tuple(facts), tuple(c for c, _ in own), rig.waved, rig.kit, rig.fit_out, rig.trailer, rig.vehicle, rig.stand),
+        (
+            tuple(facts),
+            tuple(c for c, _ in own),
+            rig.waved,
+            rig.kit,
+            rig.fit_out,
+            bool(rig.plumbing.lines),
+            rig.trailer,
+            rig.vehicle,
+            rig.stand,
+        ),
         lambda: _sum(rig, facts, own, [c for c in rig.carriers if c.id in bears]),
     )
     if mass.value <= 0 and mass.plus_minus <= 0:
@@ -235,6 +245,8 @@ def _sum(rig: Rig, facts: list[Facts], own: list[tuple[str, Facts]], carriers: l
         for entry in wanted(rig, carrier):
             if (entry.what, entry.deck) in have or f"{entry.what} {entry.deck}" in waved:
                 continue
+            if entry.what == "plumbing" and rig.plumbing.lines:
+                continue  # counted as what is drawn
             if entry.what in EACH:
                 n = ALLOWANCES.index(entry.what)
                 total += EACH[entry.what][0] * sum(f.counts[n] for c, f in own if c == carrier.id)

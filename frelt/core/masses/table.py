@@ -26,6 +26,7 @@ from .item_rows import Row, Share, Tank, moments_at, share_of
 from .joined import apart, merged
 from .kit import placed_kit
 from .levels import Levels
+from .lines import placed_lines
 from .linked import Group, groups_of
 from .moments import Moments
 from .sources import Sources, sources_of
@@ -207,6 +208,8 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     swings = _add_open(build, rig, frames)
     people = _add_people(build, rig, frames)
     fitted = _add_fit_out(build, rig, frames) | _add_kit(build, rig, frames)
+    hoses, wet = _add_lines(build, rig, frames)
+    fitted |= hoses | wet
     build.settle()
     if rig.joined:
         build.tanks, place = merged(build.tanks, rig.joined)
@@ -220,6 +223,9 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     full = np.array([(t.full, t.full * t.x, t.full * t.y, 0.0) for t in tanks], dtype=float).reshape(-1, 4)
     tank_moments = put.of(full, *own_tanks)
     present = _present(rig.states, build.column, people, _kept_back(rig), swings)
+    if wet:
+        drained = [n for n, state in enumerate(rig.states) if state.fill == "drained"]
+        present[np.ix_(drained, sorted(wet))] = 0.0
     ranges = _ranges_of.get(
         frames.kept,
         (rig.id, bare_too),
@@ -352,6 +358,20 @@ def _add_kit(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
         build.alone.append(np.array([(0.0, mass * one.along, 0.0, 0.0), (0.0, 0.0, mass * one.across, 0.0)]))
         build.alone_row.append(np.array([row, row], dtype=np.intp))
     return frozenset(added)
+
+
+def _add_lines(build: _Builder, rig: Rig, frames: Frames) -> tuple[frozenset[int], frozenset[int]]:
+    """Lines and fittings, and what stands in them while nothing is drained; returns the numbers of their rows."""
+    dry: list[int] = []
+    wet: list[int] = []
+    for one in placed_lines(rig, frames):
+        for mass, rows, name in ((one.dry, dry, "Lines and fittings"), (one.wet, wet, "What is in the lines")):
+            row = build.row(Row(one.carrier, "", name, mass.value, *one.at, mass), mass.plus_minus)
+            rows.append(row)
+            off = mass.value * one.along
+            build.alone.append(np.array([(0.0, off, 0.0, 0.0), (0.0, 0.0, off, 0.0)]))
+            build.alone_row.append(np.array([row, row], dtype=np.intp))
+    return frozenset(dry), frozenset(wet)
 
 
 def _joined_apart(rig: Rig, tanks: list[Tank], ranges: dict[str, Array]) -> tuple[Group, ...]:

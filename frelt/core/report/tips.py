@@ -3,13 +3,15 @@
 from collections.abc import Iterator
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from ..kind.capability import can
 from ..kind.registry import given
 from ..model.item import HosePart, Item
+from ..model.plumbing import TipSet
 from ..model.rig import Rig
 from ..network.friction import Line, loss
-from ..network.tips import Tried, chosen, tried
+from ..network.tips import Tried, chosen, left, tried
 from ..network.water import COLD
 
 WIDEST = 0.0155  # of a hose that is worked with under pressure [m]: wider ones supply or draw
@@ -82,3 +84,46 @@ def let_go(machine: Machine, line: Line, set_for: Tried) -> tuple[Tried, ...]:
         tried(set_for.number, machine.flow, machine.pressure, line, open_, machine.celsius)
         for open_ in range(set_for.guns - 1, 0, -1)
     )
+
+
+class Mixture(Struct, frozen=True):
+    """Tips of several sets on the guns of one machine at once. numbers: one a gun.  left: share of the meant pressure that is left.
+
+    from_sets: names of the sets they are of.
+    """
+
+    numbers: tuple[float, ...]
+    left: float
+    from_sets: tuple[str, ...]
+
+
+def mixtures(rig: Rig, machine: Machine) -> tuple[Mixture, ...]:
+    """What every mixture of the sets that are made for a machine leaves of its pressure, on two guns; those of one set among them.
+
+    A set for one gun says which number uses the machine's whole flow; without one the sets for several do.
+    """
+    own = [s for s in rig.plumbing.sets if s.machine in ("", machine.item) and s.made]
+    meant = [sum(s.numbers) if len(s.numbers) >= s.guns else s.numbers[0] * s.guns for s in own]
+    if not own:
+        return ()
+    whole = min((m for s, m in zip(own, meant, strict=True) if s.guns == 1), default=min(meant))
+    guns = [(s.name, n) for s in own for n in dict.fromkeys(s.numbers)]
+    made = []
+    for i, (a, m) in enumerate(guns):
+        for b, n in guns[i:]:
+            made.append(Mixture((m, n), left(whole, m + n), tuple(dict.fromkeys((a, b)))))
+    return tuple(sorted(made, key=lambda x: -x.left))
+
+
+def marked(rig: Rig, machine: Machine, guns: int, tips: tuple[float, ...], name: str, set_id: str) -> Rig:
+    """The rig with a set of tips marked for a machine, still owed. tips: the numbers in it."""
+    one = TipSet(id=set_id, name=name, machine=machine.item, guns=guns, numbers=tips)
+    return replace(rig, plumbing=replace(rig.plumbing, sets=(*rig.plumbing.sets, one)))
+
+
+def with_set(rig: Rig, set_id: str, made: bool | None) -> Rig:
+    """The rig with a set that lies in the box, or is owed; without it where made is None."""
+    sets = (
+        replace(s, made=bool(made)) if s.id == set_id else s for s in rig.plumbing.sets if s.id != set_id or made is not None
+    )
+    return replace(rig, plumbing=replace(rig.plumbing, sets=tuple(sets)))

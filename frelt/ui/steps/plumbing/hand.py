@@ -79,7 +79,10 @@ class HandPart(QWidget):
         route = solved.piping.routes.get(line.id) if solved is not None else None
 
         def put(**fields: object) -> None:
-            self.desk.edit(lambda r: with_line(r, replace(line, **fields)), "line changed")
+            rig = self.now.rig
+            now = rig.plumbing.line(line.id) if rig is not None else None
+            if now is not None:
+                self.desk.edit(lambda r: with_line(r, replace(now, **fields)), "line changed")
 
         self._field(
             "bore",

@@ -1,0 +1,190 @@
+"""The line plan by mouse and keys: handles turned, lines drawn and parted, and what the page then says."""
+
+import pytest
+from PyQt6.QtCore import QEvent, QPointF, Qt
+from PyQt6.QtGui import QMouseEvent
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton
+
+from frelt.core.base.units import INCH
+from frelt.core.model.document import Document
+from frelt.core.model.plumbing import Plumbing
+from frelt.core.report.tips import machines
+from frelt.ui.frame.step import Step
+from frelt.ui.frame.window import Window
+from frelt.ui.steps.plumbing.page import PlumbingPage
+from tests.conftest import block, rig
+from tests.core.test_packed import packed
+from tests.ui.hands import typed
+from tests.ui.test_cause import Fresh, opened
+
+
+def plumbing(window: Window) -> PlumbingPage:
+    window.desk.go(Step.PLUMBING)
+    QApplication.processEvents()
+    page = window.right.page(Step.PLUMBING)
+    assert isinstance(page, PlumbingPage)
+    return page
+
+
+def click(page: PlumbingPage, block_id: str) -> None:
+    QTest.mouseClick(page.plan, Qt.MouseButton.LeftButton, pos=page.plan.place(block_id).toPoint())
+    QApplication.processEvents()
+
+
+def drag(page: PlumbingPage, start: str, end: str) -> None:
+    """A line drawn from a port of what is in hand to another, which lights up on the way."""
+    page.now.take(start.partition("/")[0])
+    a = page.plan.port_place(start)
+    QTest.mousePress(page.plan, Qt.MouseButton.LeftButton, pos=a.toPoint())
+    for n in range(1, 6):
+        at = a + (page.plan.port_place(end) - a) * n / 5
+        none = Qt.KeyboardModifier.NoModifier
+        move = QMouseEvent(
+            QEvent.Type.MouseMove, at, page.plan.mapToGlobal(at), Qt.MouseButton.NoButton, Qt.MouseButton.LeftButton, none
+        )
+        QApplication.sendEvent(page.plan, move)
+    QTest.mouseRelease(page.plan, Qt.MouseButton.LeftButton, pos=page.plan.port_place(end).toPoint())
+    QApplication.processEvents()
+
+
+def facts(page: PlumbingPage) -> dict[str, str]:
+    page.show_part(0)
+    QApplication.processEvents()
+    return {**dict(page.flow.guns.lines), **dict(page.flow.pumps.lines)}
+
+
+def test_a_handle_turned_in_the_plan_shows_at_once_what_it_costs_and_one_undo_turns_it_back(fresh: Fresh) -> None:
+    window = opened(fresh, "barn-closed")
+    page, desk = plumbing(window), window.desk
+    assert page.plan.isVisible() and facts(page)["G1"].startswith("8 gal/min at ")
+    click(page, "V2")
+    assert desk.rig is not None and desk.rig.plumbing.fitting("V2").stands == 0.0  # type: ignore[union-attr]
+    assert any("Cold machine starves" in f.words for f in page.now.found())
+    assert facts(page)["G1"] in ("nothing comes", "it only drips")
+    desk.undo()
+    QApplication.processEvents()
+    assert facts(page)["G1"].startswith("8 gal/min at ")
+
+
+def test_sh_let_into_the_machine_s_water_is_a_danger_that_names_the_handle_s_thing(fresh: Fresh) -> None:
+    """The tie between the packed van's water tanks is opened while the dial draws: nothing runs back; a soap line into a lid is said."""
+    window = opened(fresh, "shelter-van")
+    page = plumbing(window)
+    page.now.take("sh")
+    rig = window.desk.rig
+    assert rig is not None
+    page.plan.join("sh/outlet", "water-65-slim-c-16/outlet")
+    QApplication.processEvents()
+    found = page.now.found()
+    assert any(f.level == "danger" and "SH tank runs into" in f.words for f in found) or any(
+        "runs into" in f.words for f in found
+    )
+
+
+@pytest.mark.parametrize("name", ["hull-open", "tram-tray", "playground-skid"])
+def test_a_packed_rig_is_plumbed_by_mouse(fresh: Fresh, name: str) -> None:
+    """From no line at all: tank to machine to reel, a gun on its hose, a valve into the suction, a tap into the lid."""
+    bare = packed(name)
+    from msgspec.structs import replace
+
+    window = fresh(Document(rigs=(replace(bare, plumbing=Plumbing()),)))
+    page, desk = plumbing(window), window.desk
+    machine = machines(bare)[0].item
+    assert page.flow.none.isVisible()
+    drag(page, "water/outlet", f"{machine}/inlet")
+    drag(page, f"{machine}/outlet", "stack/swivel-1")
+    assert desk.rig is not None and len(desk.rig.plumbing.lines) == 2
+    page.now.take("stack/hose-1")
+    QApplication.processEvents()
+    offer = next(b for b in page.hand.findChildren(QComboBox) if b.objectName() == "offer-stack/hose-1")
+    offer.setCurrentIndex(offer.findData("~gun"))
+    offer.activated.emit(offer.currentIndex())
+    QApplication.processEvents()
+    drawn = next(d for d in page.plan.laid_out().wires if d.wire.start == "water" and d.wire.end == machine)
+    middle = (QPointF(*drawn.points[0]) + QPointF(*drawn.points[1])) / 2 * page.plan._scale
+    QTest.mouseClick(page.plan, Qt.MouseButton.LeftButton, pos=middle.toPoint())
+    QApplication.processEvents()
+    button = next(b for b in page.hand.findChildren(QPushButton) if b.text() == "Ball valve" and b.isVisible())
+    QTest.mouseClick(button, Qt.MouseButton.LeftButton)
+    QApplication.processEvents()
+    lines, fittings = desk.rig.plumbing.lines, {f.kind for f in desk.rig.plumbing.fittings}
+    assert len(lines) == 4 and fittings == {"gun", "ball valve"}
+    click(page, machine)
+    click(page, machine)
+    assert desk.rig.plumbing.running == (machine,)
+    gun = next(f for f in desk.rig.plumbing.fittings if f.kind == "gun")
+    said = facts(page)[gun.name]
+    assert "gal/min at" in said and not said.startswith("0 ")
+    while desk.rig.plumbing.lines:
+        desk.undo()
+    assert desk.rig == replace(bare, plumbing=Plumbing())
+
+
+def test_what_does_not_fit_is_refused_in_words_and_nothing_is_kept(fresh: Fresh) -> None:
+    window = opened(fresh, "barn-closed")
+    page, desk = plumbing(window), window.desk
+    told: list[str] = []
+    desk.refused.connect(told.append)
+    before = desk.rig
+    page.plan.join("cold/inlet", "hot/inlet")
+    page.plan.join("fuel/outlet", "sh/fill")
+    page.plan.join("nowhere/in", "sh/fill")
+    assert desk.rig == before
+    assert "has its line already" in told[0] and "do not go together" in told[1] and "no port" in told[2]
+    page.now.take("G1")
+    page.show_part(1)
+    QApplication.processEvents()
+    from PyQt6.QtWidgets import QLineEdit
+
+    tips = next(e for e in page.hand.findChildren(QLineEdit) if e.accessibleName() == "Numbers of its tips")
+    tips.setText("five")
+    tips.editingFinished.emit()
+    assert desk.rig == before and "not understood" in told[-1]
+
+
+def test_a_line_s_bore_and_length_are_typed_in_any_unit_and_a_fitting_goes_by_delete(fresh: Fresh) -> None:
+    window = opened(fresh, "barn-closed")
+    page, desk = plumbing(window), window.desk
+    page.now.take("L2")
+    QApplication.processEvents()
+    typed(page, "line-bore", "5/8")
+    page.now.take("L2")
+    typed(page, "line-length", "3 m")
+    line = desk.rig.plumbing.line("L2")  # type: ignore[union-attr]
+    assert line is not None and line.bore == pytest.approx(5 / 8 * INCH) and line.length == pytest.approx(3.0)
+    count = len(desk.rig.plumbing.lines)  # type: ignore[union-attr]
+    page.now.take("S1")
+    page.plan.setFocus()
+    QTest.keyClick(page.plan, Qt.Key.Key_Delete)
+    QApplication.processEvents()
+    assert desk.rig is not None and desk.rig.plumbing.fitting("S1") is None and len(desk.rig.plumbing.lines) == count - 1
+    assert desk.rig.plumbing.fitting("V2") is not None
+
+
+def test_keys_go_from_handle_to_handle_and_tab_from_open_port_to_open_port(fresh: Fresh) -> None:
+    window = opened(fresh, "harbor-skid")
+    page = plumbing(window)
+    page.plan.setFocus()
+    seen = set()
+    for _ in range(12):
+        QTest.keyClick(page.plan, Qt.Key.Key_Right)
+        seen.add(page.now.held)
+    assert len(seen) > 8
+    page.now.take("V2")
+    QTest.keyClick(page.plan, Qt.Key.Key_Space)
+    assert window.desk.rig.plumbing.fitting("V2").stands == 0.0  # type: ignore[union-attr]
+    ports = set()
+    for _ in range(4):
+        page.plan.focusNextPrevChild(True)
+        ports.add(page.now.port)
+    assert len(ports) == 4
+    QApplication.processEvents()
+    assert any(b.objectName() == f"offer-{page.now.port}" for b in page.hand.findChildren(QComboBox))
+
+
+def test_without_water_aboard_the_plan_says_what_to_put_there(fresh: Fresh) -> None:
+    window = fresh(Document(rigs=(rig(block("box", 20.0, 1.0)),)))
+    page = plumbing(window)
+    assert page.flow.none.isVisible() and page.plan.laid_out().blocks == ()
+    page.plan.grab()
