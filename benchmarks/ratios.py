@@ -12,10 +12,12 @@ import sys
 import tempfile
 import time
 from collections.abc import Callable
+from pathlib import Path
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
 os.environ["FRELT_HOME"] = tempfile.mkdtemp(prefix="frelt-bench-")
 
+from msgspec.structs import replace
 from PyQt6.QtCore import QEvent, QPointF, Qt
 from PyQt6.QtGui import QImage, QMouseEvent, QPainter
 from PyQt6.QtWidgets import QApplication
@@ -25,18 +27,26 @@ from frelt.app.library import Library
 from frelt.core.base.kept import Kept
 from frelt.core.day.play import play
 from frelt.core.edit.items import move
+from frelt.core.edit.plumbing import turned
 from frelt.core.liquids.fill_order import fill_order
 from frelt.core.liquids.road_fill import road_fill
 from frelt.core.liquids.two_tanks import two_tanks
+from frelt.core.model.day import Day
 from frelt.core.model.document import Document
 from frelt.core.model.rig import Rig
+from frelt.core.network.lines import lines_solved
 from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.solve import solve
 from frelt.core.statics.worst import highest, lowest
+from frelt.drawing.line_plan.graph import graph_of
+from frelt.drawing.line_plan.layout import lay_out
+from frelt.formats.document import decode
 from frelt.paint.fonts import font
 from frelt.ui.frame.start import build
+from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 
+ROOT = Path(__file__).resolve().parent.parent
 HELD = "item-25"
 BARE = """
 import sys, numpy
@@ -162,6 +172,7 @@ def main() -> None:
     big = rig(600, 120, 6)
     say("growth-60-to-600", ratio(lambda: compute(big, step, kept), edit, 9), 7)
     usable(app, window, rig(600, 120, 20), yard)
+    lines(app, window, image, yard)
     window.close()
     say("start", starts(app), 1.9)
 
@@ -216,6 +227,61 @@ def catalog(app: QApplication, window: Window, yard: Callable[[], None]) -> floa
         app.processEvents()
         opened.append(timed(lambda: (window.looking.to_catalog(), app.processEvents())) / timed(yard))
     return statistics.median(opened)
+
+
+def packed(name: str) -> Rig:
+    """A packed rig, plumbed."""
+    return decode((ROOT / f"tests/fixtures/packed/{name}.frelt.json").read_bytes(), name).rigs[0]
+
+
+def lines(app: QApplication, window: Window, image: QImage, yard: Callable[[], None]) -> None:
+    """A handle turned to where it never was, the plan laid out, a day of lines with an end dragged, a drag with the lines shown."""
+    one = packed("barn-closed")
+    solved, n = solve(one, Kept()), [0]
+    full = {a: t.top for a, _, t in one.tanks()}
+
+    def turn() -> None:
+        n[0] += 1
+        lines_solved(turned(one, "M2", 0.2 + 0.0013 * n[0]), solved.frames, full, kept=solved.frames.kept)
+
+    say("handle-turned-of-70-elements", ratio(turn, yard, 31), 0.3)
+    say("line-plan", ratio(lambda: lay_out(graph_of(one), 840.0, 380.0), yard, 31), 1)
+    acts = tuple(replace(a, uses=("cold",) if a.kind == "wash" else ()) for a in day(40).acts)
+    dragged = Day(acts=acts, begins=full)
+    play(solved, dragged)
+
+    def drag_end() -> None:
+        n[0] += 1
+        longer = replace(acts[7], length=acts[7].length + 60.0 * (n[0] % 9))
+        play(solved, replace(dragged, acts=(*acts[:7], longer, *acts[8:])))
+
+    say("day-of-lines-end-dragged", ratio(drag_end, yard, 15), 3)
+    window.desk.session.new(Document(rigs=(one,)))
+    window.desk.go(Step.BIG_THINGS)
+    window.desk.lines_shown = True
+    window.desk.take("toolbox-24-20" if any(i.id == "toolbox-24-20" for i in one.items) else "cold")
+    app.processEvents()
+    steps(app, window, window.desk.in_hand, "packed-drag-with-lines", yard, 1.2)
+    window.desk.lines_shown = False
+
+
+def steps(app: QApplication, window: Window, held: str, name: str, yard: Callable[[], None], limit: float) -> None:
+    """Steps of a drag of a thing, as a ratio to the yardstick."""
+    bench = window.bench
+    start = bench.item_centre(held)
+    left, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+    bench.mousePressEvent(QMouseEvent(QEvent.Type.MouseButtonPress, start, start, left, left, none))
+    n = [0]
+
+    def drag() -> None:
+        n[0] += 1
+        at = start + QPointF(10 + (n[0] * 3) % 60, 6 + n[0] % 9)
+        bench.mouseMoveEvent(QMouseEvent(QEvent.Type.MouseMove, at, at, left, left, none))
+        app.processEvents()
+
+    say(name, ratio(drag, yard, 40), limit)
+    bench.item_drag.drop()
+    window.desk.abandon()
 
 
 def usable(app: QApplication, window: Window, big: Rig, yard: Callable[[], None]) -> None:

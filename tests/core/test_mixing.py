@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from scipy.integrate import solve_ivp
 
 from frelt.core.base.value import FreltError
-from frelt.core.day.flows import drawn_share
+from frelt.core.day.typed import drawn_share
 from frelt.core.kind.substances import hypochlorite
 from frelt.core.liquids.aging import RATE, WARMER, strength_now
 from frelt.core.liquids.mixing import FREEZES, antifreeze, batch, chain, hold_up, lasts, steps_of

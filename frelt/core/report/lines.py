@@ -219,7 +219,7 @@ USUAL = (0.0127, 0.0159, 0.019, 0.0254, 0.0318, 0.0381, 0.0508)  # bores that ar
 def suction(rig: Rig, frames: Frames, stands: Mapping[str, float] | None = None) -> tuple[Suction, ...]:
     """Every running pump's inlet at the lowest fill, and the least bore of its suction that holds it."""
     low = level_water(rig)
-    solved = lines_solved(rig, frames, low, stands)
+    solved = lines_solved(rig, frames, low, stands, kept=frames.kept)
     if solved is None or solved.reading.why:
         return ()
     made = []
@@ -261,7 +261,7 @@ def _least(
 ) -> float | None:
     for bore in USUAL:
         lines = tuple(replace(x, bore=bore) if x.id in path else x for x in rig.plumbing.lines)
-        tried = lines_solved(replace(rig, plumbing=replace(rig.plumbing, lines=lines)), frames, low, stands)
+        tried = lines_solved(replace(rig, plumbing=replace(rig.plumbing, lines=lines)), frames, low, stands, kept=frames.kept)
         if tried is not None and not tried.reading.why:
             pump = next(p for p in tried.reading.pumps if p.item == item)
             if not pump.starves and pump.margin >= 0:

@@ -174,9 +174,14 @@ class Drawings(QWidget):
         if moving:
             said = first_of(self._scope(solved))
             part(p, layout.plan, lambda: paint_worst(p, desk, said, self.item_drag.view, layout, room))
+        self._around_it(p, solved, layout)
+
+    def _around_it(self, p: QPainter, solved: Solved, layout: Layout) -> None:
+        """Lines over the plan, the limits of the whole rig and the load posts."""
         self._spots = []
-        if self._alone:
+        if self._alone or self.desk.lines_shown:
             part(p, layout.plan, lambda: self._lines(p, solved, layout))
+        if self._alone:
             return
         self._limits(p, solved, layout)
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
@@ -184,9 +189,15 @@ class Drawings(QWidget):
     def _lines(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         """The lines along the plan, in the colors of what they carry."""
         carrier = self.desk.carrier
-        if self.lines_now is None or carrier is None:
+        if carrier is None:
             return
         from ...drawing.overlay.lines import lines_on_plan
+
+        if self.lines_now is None:
+            from ..steps.plumbing.now import LinesNow
+
+            self.show_lines(LinesNow(self.desk))
+        assert self.lines_now is not None
 
         shapes = lines_on_plan(solved.rig, self.lines_now.solved(), carrier.id, layout.sheet, self.lines_now.held)
         paint_clipped(p, shapes, layout.plan.adjusted(-12, -12, 12, 12), self.desk.theme)

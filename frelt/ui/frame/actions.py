@@ -62,6 +62,7 @@ ACTIONS: tuple[Action, ...] = (
     Action("zoom-all", "Whole rig", "Look", "Ctrl+0", "bench.zoom_by", 1e-09),
     Action("close", "Close-up of the deck in hand, or the whole rig", "Look", "Z", "looking.closely"),
     Action("walk", "Where a person can walk", "Look", "K", "looking.walk"),
+    Action("lines", "Lines over the plan, in every step", "Look", "P", "looking.lines"),
     Action("later", "Count what comes later", "Look", "Shift+L", "looking.count_later"),
     Action("side", "Other side in front", "Look", "V", "looking.other_side"),
     Action("state-next", "Next state", "Look", "Ctrl+Right", "looking.state_by", 1),
@@ -92,6 +93,10 @@ ACTIONS: tuple[Action, ...] = (
     Action("tube-type", "Type the fill and its range", "On the sight tubes", "Return"),
     Action("tube-top", "Change the top of the range", "On the sight tubes", "Shift+Up, Shift+Down"),
     Action("tube-bottom", "Change the bottom of the range", "On the sight tubes", "Ctrl+Up, Ctrl+Down"),
+    Action("plan-next", "Take the next thing, valve or gun in hand", "In the line plan", "Arrow keys"),
+    Action("plan-turn", "Turn the handle in hand, start or stop a machine", "In the line plan", "Space"),
+    Action("plan-more", "Turn it a little, as the wheel over it does", "In the line plan", "+, -"),
+    Action("plan-port", "To the next open port, and what belongs there", "In the line plan", "Tab, Shift+Tab"),
     Action("day-look", "Look five minutes earlier or later", "On the day", "Left, Right"),
     Action("day-act", "Take another act in hand", "On the day", "Up, Down"),
 )

@@ -67,6 +67,7 @@ class Desk(QObject):
         self.offered = ""  # the catalog entry that is chosen while the catalog is seen
         self.brought = ""  # the thing that is carried from the catalog onto the bench
         self.walking = False
+        self.lines_shown = False  # over the plan in every step
         self.last_deck = ""
         self.caps: dict[str, float] = {}  # of the road fill last found, by tank
         self._moment: tuple[str, dict[str, float]] | None = None  # of a day that is looked at: state and fills

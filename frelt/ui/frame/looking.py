@@ -92,6 +92,15 @@ class Looking:
         self.window.bench.update()
         self.desk.said.emit(self.window.work.walk_words() if self.desk.walking else "The walkable floor is hidden.")
 
+    def lines(self) -> None:
+        """Show or hide the lines over the plan in the other steps."""
+        self.desk.lines_shown = not self.desk.lines_shown
+        self.window.bench.update()
+        rig = self.desk.rig
+        none = rig is None or not rig.plumbing.lines
+        on = "No line is drawn yet: under Plumbing they are." if none else "The lines are shown over the plan."
+        self.desk.said.emit(on if self.desk.lines_shown else "The lines are hidden.")
+
     def count_later(self) -> None:
         """Count the weights to come of kept places in every check, or leave them out."""
         rig = self.desk.session.rig

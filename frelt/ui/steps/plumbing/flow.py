@@ -1,8 +1,9 @@
 """Who gets what: every gun and pump as the handles stand, what is not right, and the inlets at the lowest fill."""
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import Qt, QTimer
 from PyQt6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
 
+from ....core.model.rig import Rig
 from ....core.network.reading import FLOWS, AtGun, AtPump
 from ....core.report.lines import Finding, names_of, product_at, strength_at, suction
 from ...frame.desk import Desk
@@ -25,6 +26,11 @@ class FlowPart(QWidget):
             "No line is drawn yet. In the plan below take a thing in hand: its open ports are rings; drag from one to another, and "
             "what fits lights up. Then press a line and part it with a valve or a strainer under “In hand”."
         )
+        self._inlets_of: Rig | None = None
+        self._wait = QTimer(self)
+        self._wait.setSingleShot(True)
+        self._wait.setInterval(300)
+        self._wait.timeout.connect(self._show_inlets)
         self.wrong = QVBoxLayout()
         self.wrong.setSpacing(4)
         self.held_title, self.wrong_title, self.inlet_title = (
@@ -51,10 +57,12 @@ class FlowPart(QWidget):
         solved, rig = self.now.solved(), self.now.rig
         there = solved is not None and rig is not None
         self.none.setVisible(not there)
-        for widget in (self.held_title, self.guns, self.pumps, self.wrong_title, self.inlet_title, self.inlets, self.note):
+        for widget in (self.held_title, self.guns, self.pumps, self.wrong_title, self.note):
             widget.setVisible(there)
         self._clear()
         if solved is None or rig is None:
+            self.inlets.hide()
+            self.inlet_title.hide()
             return
         names, reading = names_of(rig), solved.reading
         self.guns.show_facts([row for g in reading.guns for row in self._gun(g, names)])
@@ -65,14 +73,24 @@ class FlowPart(QWidget):
             self.wrong.addWidget(self._finding(one))
         if len(found) > MOST:
             self.wrong.addWidget(prose(f"and {len(found) - MOST} more, in frelt lines"))
+        self.inlets.setVisible(self._inlets_of is rig)
+        self.inlet_title.setVisible(self._inlets_of is rig and bool(self.inlets.lines))
+        if self._inlets_of is not rig:
+            self._wait.start()
+
+    def _show_inlets(self) -> None:
+        """The inlets at the lowest fill, a moment after the last change: the least bore takes several solutions."""
+        base, rig = self.desk.solved, self.now.rig
+        if base is None or rig is None or self.desk.dragging or not self.isVisible():
+            return
+        names, units = names_of(rig), self.desk.units
         rows = []
-        base = self.desk.solved
-        for s in suction(rig, base.frames) if base is not None and not self.desk.dragging else ():
-            bore = (
-                "none of the usual bores holds it" if s.bore is None else f"{self.desk.units.show(s.bore, 'length')} holds it"
-            )
-            rows.append((f"{names[s.item]} keeps; {bore}", self.desk.units.show(s.margin, "pressure")))
+        for s in suction(rig, base.frames):
+            bore = "none of the usual bores holds it" if s.bore is None else f"{units.show(s.bore, 'length')} holds it"
+            rows.append((f"{names[s.item]} keeps; {bore}", units.show(s.margin, "pressure")))
+        self._inlets_of = rig
         self.inlets.show_facts(rows)
+        self.inlets.setVisible(True)
         self.inlet_title.setVisible(bool(rows))
 
     def _clear(self) -> None:
