@@ -117,7 +117,12 @@ class _Building:
         self.taps: dict[str, int] = {}
         self.ends: list[End] = []
         self.draws: list[tuple[int, str, float, float, float]] = []
-        self.used = {e for x in rig.plumbing.lines for e in (x.start, x.end)}
+        self.at_port: dict[str, list[Line]] = {}
+        for line in rig.plumbing.lines:
+            for end in (line.start, line.end):
+                self.at_port.setdefault(end, []).append(line)
+        self.used = self.at_port.keys()
+        self.owners = {e.partition("/")[0] for e in self.at_port}
         self.routes: Mapping[str, Route] = {}
         self.loose: list[str] = []
 
@@ -150,26 +155,20 @@ class _Building:
 
     def items(self) -> None:
         """Tanks and what is inside machines, pumps, reels and filters."""
-        bottom = bottoms(self.rig.items)
-        for item in self.rig.items:
-            if item.id not in self.frames.items:
-                continue
+        plumbed = [i for i in self.rig.items if i.id in self.owners and i.id in self.frames.items]  # the rest is nothing to it
+        bottom = bottoms(plumbed)
+        for item in plumbed:
+            inner = kind_of(item).inner(item)
             for tank in item.tanks:
-                self._tank(item, tank, bottom)
-            for one in kind_of(item).inner(item):
-                if self._joined(item, one):
-                    self._inner(item, one)
+                self._tank(item, tank, bottom, inner)
+            ids = frozenset(p.id for p in item.parts)
+            for one in inner:
+                self._inner(item, one, ids, inner)
 
-    def _joined(self, item: Item, one: Inner) -> bool:
-        """Whether any line goes to a thing at all; what stands there unplumbed is nothing to the network."""
-        return (any(e.partition("/")[0] == item.id for e in self.used) and not isinstance(one, Burner)) or isinstance(
-            one, Burner
-        )
-
-    def _tank(self, item: Item, tank: TankPart, bottom: Mapping[str, str]) -> None:
+    def _tank(self, item: Item, tank: TankPart, bottom: Mapping[str, str], around: tuple[Inner, ...]) -> None:
         address = f"{item.id}/{tank.id}"
         ports = [f"{item.id}/{p.id}" for p in item.parts if isinstance(p, PortPart) and p.carries in ("liquid", "fuel")]
-        inner = {e for x in kind_of(item).inner(item) for e in _ends(x)}
+        inner = {e for x in around for e in _ends(x)}
         wanted = [p for p in (address, *ports) if p in self.used and p.partition("/")[2] not in inner]
         if not wanted or (len(item.tanks) > 1 and address not in wanted and not any(bottom.get(p) == address for p in wanted)):
             return
@@ -178,10 +177,8 @@ class _Building:
         source = self.stock(item.name, tank.liquid)
         inside = self.put(Node(address, floor + surface_height(tank, fill), 0.0, source))
         for port in wanted:
-            for line in self.rig.plumbing.lines:  # each through a hole of its own
-                for end in (line.start, line.end):
-                    if end == port:
-                        self._mouth(item, tank, address, port, line, bottom, inside, fill)
+            for line in self.at_port[port]:  # each through a hole of its own
+                self._mouth(item, tank, address, port, line, bottom, inside, fill)
 
     def _mouth(
         self,
@@ -222,40 +219,35 @@ class _Building:
         found = self.places.at(port)
         return found[1][2] if found is not None else 0.5
 
-    def _inner(self, item: Item, one: Inner) -> None:
+    def _inner(self, item: Item, one: Inner, ids: frozenset[str], around: tuple[Inner, ...]) -> None:
         key = f"{item.id}/{one.id}" if not isinstance(one, Burner) else ""
         runs = item.id in self.running
         match one:
-            case Burner() if runs or not any(isinstance(x, Plunger) for x in kind_of(item).inner(item)):
+            case Burner() if runs or not any(isinstance(x, Plunger) for x in around):
                 self.coils.append((f"{item.id}/{one.way}", one))
             case Burner():
                 return  # of a machine that rests
             case Through():
                 way = Way(one.length, one.bore, minor=one.minor, wound=one.wound, drum=one.drum, quad=one.quad)
-                self.add(key if one.id not in self._port_ids(item) else f"{key}~", *self._two(item, one), way, _law(one))
+                self.add(key if one.id not in ids else f"{key}~", *self._two(item, one, ids), way, _law(one))
             case Plunger():
                 law: Law = Displacement(one.flow, one.least, one.bore) if runs else OneWay(2 * 1500.0)
-                self.pumps[item.id] = self.add(key, *self._two(item, one), Way(bore=0.012, minor=8.0), law)
+                self.pumps[item.id] = self.add(key, *self._two(item, one, ids), Way(bore=0.012, minor=8.0), law)
             case Membrane():
                 curve: Law = Curve(one.pressure, one.flow, one.cut, one.least, one.bore) if runs else OneWay(2 * 1500.0)
-                self.pumps[item.id] = self.add(key, *self._two(item, one), Way(bore=0.010, minor=8.0), curve)
+                self.pumps[item.id] = self.add(key, *self._two(item, one, ids), Way(bore=0.010, minor=8.0), curve)
             case Unloads():
-                start, end = self._two(item, one)
+                start, end = self._two(item, one, ids)
                 if f"{item.id}/{one.end}" not in self.used and one.end != "inlet":
                     end = self.at(f"{item.id}/inlet")  # no hose on its bypass: it goes round inside
                 self.add(key, start, end, Way(bore=0.0095, minor=3.0), Relief(one.opens))
                 if one.pump:
                     self.unloaders.append((item.id, one))
             case Dial():
-                e = self.add(key, *self._two(item, one), Way(), Shut())
+                e = self.add(key, *self._two(item, one, ids), Way(), Shut())
                 self.draws.append((e, f"{item.id}/{one.motive}", one.share, ANY, 0.0))
 
-    @staticmethod
-    def _port_ids(item: Item) -> frozenset[str]:
-        return frozenset(p.id for p in item.parts)
-
-    def _two(self, item: Item, one: Through | Plunger | Membrane | Unloads | Dial) -> tuple[int, int]:
-        ids = self._port_ids(item)
+    def _two(self, item: Item, one: Through | Plunger | Membrane | Unloads | Dial, ids: frozenset[str]) -> tuple[int, int]:
         near = next((f"{item.id}/{e}" for e in (one.start, one.end) if e in ids), None)
         z = self._z(near) if near is not None else self.frames.items[item.id].point((0.0, 0.0, 0.3))[2]
         return self.at(f"{item.id}/{one.start}", None if one.start in ids else z), self.at(

@@ -106,7 +106,7 @@ def _alone(part: Part, before: Steady | None, both: bool) -> Steady:
     net, solver = part.net, Solver(part.net)
     made = None
     if before is not None:
-        made = _settled(solver, part, before.found.state, before.found.flow)
+        made = _settled(solver, part, before.found.state, before.found.flow, before)
     if made is None or made.why:
         made = _settled(solver, part, None, None)
     if made.why and not made.found.shut:  # once more from the opposite of what is first thought
@@ -130,11 +130,16 @@ def _differs(a: Array, b: Array) -> bool:
     return bool(np.abs(a - b).max(initial=0.0) > 0.01 * np.abs(b).max(initial=0.0) + 1e-8)
 
 
-def _settled(solver: Solver, part: Part, states: Sequence[int] | None, flow: Array | None) -> Steady:
+def _settled(
+    solver: Solver, part: Part, states: Sequence[int] | None, flow: Array | None, before: Steady | None = None
+) -> Steady:
+    """An answer with what it carries. before: of the same branches, whose liquids are what is first thought to flow."""
     net, stocks, unloaders = part.net, part.stocks, part.unloaders
     count = len(net.branches)
     now = Carried(np.zeros((count, len(stocks))), np.full(count, COLD), np.zeros(count, dtype=bool))
     rho, mu = np.full(count, density(COLD)), np.full(count, viscosity(COLD))
+    if before is not None:
+        rho, mu = before.rho, before.mu
     forced: dict[int, int] = {}
     idle: list[int] = []
     found = solver.solve(rho, mu, states, flow)
