@@ -31,7 +31,7 @@ HANDLED: frozenset[FittingKind] = frozenset(
 HEADS: dict[FittingKind, float] = {
     "ball valve": 0.08,
     "three-way valve": 0.78,
-    "check valve": 2.6,
+    "check valve": 1.4,
     "strainer": 2.0,
     "filter": 8.0,
     "tee": 0.5,

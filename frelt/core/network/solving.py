@@ -110,7 +110,10 @@ class Solver:
     ) -> list[tuple[int, int]]:
         listed = p.tolist(), q.tolist(), lift.tolist(), rho.tolist()
         found = ((e, turned(self.net, e, now[e], *listed)) for e in changing)
-        return [(e, state) for e, state in found if state != now[e]]
+        wrong = [(e, state) for e, state in found if state != now[e]]
+        if any(state == STARVES for _, state in wrong):  # what nothing comes to raises no pressure that something must let off
+            wrong = [(e, state) for e, state in wrong if not (state == HOLDS and isinstance(self.net.branches[e].law, Relief))]
+        return wrong
 
     def _nothing(self, why: str) -> Found:
         nan = float("nan")
