@@ -153,9 +153,11 @@ def van() -> QWidget:
 
 
 def plumbing() -> QWidget:
+    """The hull rig's lines while it washes and mixes: who gets what, levers as they stand, the tap shut."""
     window = opened(HULL)
     window.desk.take("")
     window.desk.go(Step.PLUMBING)
+    QTest.qWait(900)
     return window
 
 

@@ -102,7 +102,7 @@ def test_a_packed_rig_is_plumbed_by_mouse(fresh: Fresh, name: str) -> None:
     offer.activated.emit(offer.currentIndex())
     QApplication.processEvents()
     drawn = next(d for d in page.plan.laid_out().wires if d.wire.start == "water" and d.wire.end == machine)
-    middle = (QPointF(*drawn.points[0]) + QPointF(*drawn.points[1])) / 2 * page.plan._scale
+    middle = (QPointF(*drawn.points[0]) + QPointF(*drawn.points[1])) / 2 * page.plan._scale + page.plan._off
     QTest.mouseClick(page.plan, Qt.MouseButton.LeftButton, pos=middle.toPoint())
     QApplication.processEvents()
     button = next(b for b in page.hand.findChildren(QPushButton) if b.text() == "Ball valve" and b.isVisible())
@@ -188,3 +188,54 @@ def test_without_water_aboard_the_plan_says_what_to_put_there(fresh: Fresh) -> N
     page = plumbing(window)
     assert page.flow.none.isVisible() and page.plan.laid_out().blocks == ()
     page.plan.grab()
+
+
+def test_on_the_plan_a_line_is_drawn_from_port_to_port_and_bent_and_undone(fresh: Fresh) -> None:
+    window = opened(fresh, "barn-closed")
+    page, desk, bench = plumbing(window), window.desk, window.bench
+    bench.grab()
+    page.now.take("sh-jug-1")
+    layout = bench.layout_now
+    assert layout is not None and desk.rig is not None
+    places = {p.at: QPointF(*xy) for p, xy in bench.line_drag._places(layout)}
+    count = len(desk.rig.plumbing.lines)
+    QTest.mousePress(bench, Qt.MouseButton.LeftButton, pos=places["sh-jug-1/tank"].toPoint())
+    assert bench.line_drag.held
+    lit = [s for s in bench.line_drag.shapes(layout) if getattr(s, "role", "") == "pipe.port.fits"]
+    assert len(lit) > 5
+    QTest.mouseRelease(bench, Qt.MouseButton.LeftButton, pos=places["stack-b/hose-2"].toPoint())
+    QApplication.processEvents()
+    assert len(desk.rig.plumbing.lines) == count + 1
+    drawn = desk.rig.plumbing.lines[-1]
+    assert {e.partition("/")[0] for e in (drawn.start, drawn.end)} == {
+        "sh-jug-1",
+        "stack-b",
+    }  # of a stack the first that is free
+    page.now.take(drawn.id)
+    bench.grab()
+    solved = page.now.solved()
+    assert solved is not None
+    before = solved.piping.routes[drawn.id].length
+    a, b = (
+        QPointF(*layout.sheet.px("plan", *p[:2]))
+        for p in (solved.piping.routes[drawn.id].points[0], solved.piping.routes[drawn.id].points[-1])
+    )
+    from frelt.drawing.overlay.lines import runs
+
+    points = dict(runs(desk.rig, solved, desk.carrier.id, layout.sheet))[drawn.id]  # type: ignore[union-attr]
+    on = QPointF((points[0][0] + points[1][0]) / 2, (points[0][1] + points[1][1]) / 2)
+    to = (a + b) / 2 + QPointF(30, 18)
+    QTest.mousePress(bench, Qt.MouseButton.LeftButton, pos=on.toPoint())
+    none = Qt.KeyboardModifier.NoModifier
+    QApplication.sendEvent(
+        bench,
+        QMouseEvent(QEvent.Type.MouseMove, to, bench.mapToGlobal(to), Qt.MouseButton.NoButton, Qt.MouseButton.LeftButton, none),
+    )
+    QTest.mouseRelease(bench, Qt.MouseButton.LeftButton, pos=to.toPoint())
+    QApplication.processEvents()
+    bent = desk.rig.plumbing.line(drawn.id)
+    assert bent is not None and len(bent.via) == 1
+    assert page.now.solved().piping.routes[drawn.id].length != pytest.approx(before)  # type: ignore[union-attr]
+    desk.undo()
+    desk.undo()
+    assert len(desk.rig.plumbing.lines) == count

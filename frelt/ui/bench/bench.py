@@ -17,6 +17,7 @@ from PyQt6.QtWidgets import QToolTip
 from ...drawing.views import View, seen
 from ..frame.desk import ENTRY
 from .drawings import Drawings
+from .press_line import pressed
 
 
 class Bench(Drawings):
@@ -43,8 +44,9 @@ class Bench(Drawings):
         if self.layout_now is not None and self.handles.press(at, self.layout_now):
             return
         if self._alone and self.lines_now is not None and self.layout_now is not None:
-            from .press_line import pressed
-
+            if self.line_drag.press(at, self.layout_now):
+                self.update()
+                return
             self.lines_now.take(pressed(self.lines_now, self.desk, self.layout_now, at) or self._as_block(self.item_at(at)))
             return
         found = self.item_at(at)
@@ -84,6 +86,9 @@ class Bench(Drawings):
         at, free = event.position(), bool(event.modifiers() & Qt.KeyboardModifier.AltModifier)
         if self._pan is not None:
             self._pan_to(at)
+        elif self.line_drag.held:
+            self.line_drag.move(at)
+            self.update()
         elif self.frame.held:
             self.frame.move(at)
             self.update()
@@ -104,6 +109,10 @@ class Bench(Drawings):
             self.setCursor(shape if grip is None else grip)
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
+        if self.line_drag.held and event is not None and self.layout_now is not None:
+            self.line_drag.release(event.position(), self.layout_now)
+            self.update()
+            return
         if self.handles.held:
             self.handles.release()
             return
@@ -210,6 +219,7 @@ class Bench(Drawings):
         elif event.key() == Qt.Key.Key_Escape:
             self.item_drag.drop()
             self.handles.drop()
+            self.line_drag.drop()
             if self.desk.dragging:
                 self.desk.abandon()
             else:

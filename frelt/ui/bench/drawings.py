@@ -47,6 +47,7 @@ from .headings import Headings
 from .item_drag import ItemDrag
 from .labels import Labels
 from .layout import Layout, rect
+from .line_drag import LineDrag
 from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
 from .still import Still
@@ -82,6 +83,7 @@ class Drawings(QWidget):
         self._told: set[str] = set()
         self.handles = Handles(desk)
         self.frame = Frame()
+        self.line_drag = LineDrag(desk)
         self._still = Still(self)
         self.headings = Headings(desk)
         self.labels = Labels(desk)
@@ -200,6 +202,8 @@ class Drawings(QWidget):
         assert self.lines_now is not None
 
         shapes = lines_on_plan(solved.rig, self.lines_now.solved(), carrier.id, layout.sheet, self.lines_now.held)
+        if self._alone:
+            shapes += self.line_drag.shapes(layout)
         paint_clipped(p, shapes, layout.plan.adjusted(-12, -12, 12, 12), self.desk.theme)
 
     def _limits(self, p: QPainter, solved: Solved, layout: Layout) -> None:
@@ -455,7 +459,7 @@ class Drawings(QWidget):
 
     def show_lines(self, now: "LinesNow") -> None:
         """From now on the lines are drawn in their step, and pressed there."""
-        self.lines_now = now
+        self.lines_now = self.line_drag.now = now
         now.held_changed.connect(self.update)
         self.update()
 

@@ -202,10 +202,9 @@ class HandPart(QWidget):
                 one.label, one.quantity, units, self._figure(f.id, one.id), low=one.low, high=one.high, may_be_empty=True, name=f"fitting-{one.id}"
             )  # fmt: skip
             self.fields[one.id] = field
+            field.setToolTip(f"Usually {self.desk.units.show(one.usual, one.quantity)}: {one.note}")
             own = f.figures.get(one.id)
-            field.show_value(
-                own.value if own is not None else None, f"{self.desk.units.show(one.usual, one.quantity)}, {one.note}"
-            )
+            field.show_value(own.value if own is not None else None, self.desk.units.show(one.usual, one.quantity))
             self.box.addWidget(field)
         self._remove("Take it out")
 

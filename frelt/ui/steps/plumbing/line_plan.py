@@ -9,7 +9,6 @@ from PyQt6.QtWidgets import QToolTip, QWidget
 from ....core.edit.plumbing import joined_ports, switched, taken_out, turned, without
 from ....core.edit.ports import Port, fits, ports
 from ....core.model.plumbing import Fitting
-from ....core.model.rig import Rig
 from ....drawing.line_plan.graph import TURNED, graph_of
 from ....drawing.line_plan.layout import Drawn, Placed, Plan, lay_out
 from ....drawing.line_plan.seen import Seen
@@ -22,8 +21,10 @@ from ...bench.press_line import off_run
 from ...frame.desk import Desk
 from ...frame.painting import painter_on, part
 from .now import LinesNow
+from .plan_words import line_words, side_of, spot_of, stands_words
 
 STEP = 0.05  # of a metering valve by one turn of the wheel
+LEAST = 0.84  # of its own size, below which the plan is drawn no smaller but moved about
 NEAR = 9.0  # of a line or port that counts as on it [px]
 TWO_ENDED = frozenset({"three-way valve"})
 
@@ -39,11 +40,13 @@ class LinePlan(QWidget):
         self._from: Port | None = None
         self._at: Port | None = None  # the open port that Tab came to
         self._to = QPointF()
-        self._scale = 1.0
+        self._scale, self._off = 1.0, QPointF()
+        self._pan: QPointF | None = None
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAccessibleName("Line plan: tanks, valves, machines and guns, from supply to guns")
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)
+        now.held_changed.connect(self._into_sight)
         for signal in (desk.changed, desk.state_changed, desk.looks_changed, now.held_changed):
             signal.connect(self.update)
 
@@ -62,18 +65,41 @@ class LinePlan(QWidget):
             self.plan = lay_out(graph_of(rig), float(self.width()), float(self.height()))
             self._key = key
         wide, tall = max(self.plan.width, 1.0), max(self.plan.height, 1.0)
-        self._scale = min(1.0, self.width() / wide, self.height() / tall)
+        self._scale = max(min(1.0, self.width() / wide, self.height() / tall), LEAST)
+        self._off = self._inside(self._off)
         return self.plan
+
+    def _inside(self, off: QPointF) -> QPointF:
+        """A shift of the plan by which none of the room is left empty that it could fill."""
+        room_x = min(self.width() - self.plan.width * self._scale, 0.0)
+        room_y = min(self.height() - self.plan.height * self._scale, 0.0)
+        return QPointF(min(max(off.x(), room_x), 0.0), min(max(off.y(), room_y), 0.0))
+
+    def _in_plan(self, at: QPointF) -> tuple[float, float]:
+        """A pixel in the plan's own."""
+        return (at.x() - self._off.x()) / self._scale, (at.y() - self._off.y()) / self._scale
+
+    def _into_sight(self) -> None:
+        """Shift the plan so that the block in hand is seen."""
+        box = next((p.box for p in self.laid_out().blocks if p.block.id == self.now.held), None)
+        if box is None:
+            return
+        at = self._off
+        left, right = box.left * self._scale + at.x() - 20, box.right * self._scale + at.x() + 20
+        dx = -left if left < 0 else min(self.width() - right, 0.0)
+        top, low = box.top * self._scale + at.y() - 20, box.bottom * self._scale + at.y() + 20
+        dy = -top if top < 0 else min(self.height() - low, 0.0)
+        self._off = self._inside(QPointF(at.x() + dx, at.y() + dy))
 
     def place(self, block: str) -> QPointF:
         """Where the middle of a block is [px]."""
         box = next(p.box for p in self.laid_out().blocks if p.block.id == block)
-        return QPointF(box.mid_x, box.mid_y) * self._scale
+        return QPointF(box.mid_x, box.mid_y) * self._scale + self._off
 
     def port_place(self, at: str) -> QPointF:
         """Where a port is drawn [px]."""
         x, y = next(xy for p, xy in self._ports() if p.at == at)
-        return QPointF(x, y) * self._scale
+        return QPointF(x, y) * self._scale + self._off
 
     def _ports(self) -> list[tuple[Port, tuple[float, float]]]:
         """Ports that are free, and where they are drawn: spread over the sides of their blocks."""
@@ -91,9 +117,9 @@ class LinePlan(QWidget):
             own = placed.get(port.owner) or reels.get(f"{port.owner}/hose-{way.rpartition('-')[2]}")
             if own is None:
                 continue
-            side = _side(way, own)
+            side = side_of(way)
             n = count[own.block.id, side] = count.get((own.block.id, side), -1) + 1
-            made.append((port, _spot(own, side, n)))
+            made.append((port, spot_of(own, side, n)))
         return made
 
     # painting
@@ -122,6 +148,8 @@ class LinePlan(QWidget):
         solved = self.now.solved()
         bad = frozenset(w for f in self.now.found() if not f.doubt and f.level in ("broken", "danger") for w in f.where)
         p.save()
+        p.setClipRect(0, 28, self.width(), self.height() - 28)
+        p.translate(self._off)
         p.scale(self._scale, self._scale)
         shapes: list[Shape] = list(plan_shapes(plan, Seen(rig, solved, self.desk.units, self.now.held, bad), fonts))
         shapes += self._open_ports()
@@ -139,7 +167,7 @@ class LinePlan(QWidget):
         if self._from is not None:
             start = next((xy for p, xy in self._ports() if p.at == self._from.at), None)
             if start is not None:
-                made.append(line("pipe.new", start, (self._to.x() / self._scale, self._to.y() / self._scale)))
+                made.append(line("pipe.new", start, self._in_plan(self._to)))
         return made
 
     def _in_hand(self, port: Port) -> bool:
@@ -151,17 +179,17 @@ class LinePlan(QWidget):
 
     def block_at(self, at: QPointF) -> Placed | None:
         """The block under a pixel."""
-        return self.plan.at(at.x() / self._scale, at.y() / self._scale)
+        return self.plan.at(*self._in_plan(at))
 
     def line_at(self, at: QPointF) -> Drawn | None:
         """The line under a pixel."""
-        x, y = at.x() / self._scale, at.y() / self._scale
+        x, y = self._in_plan(at)
         near = [(off_run(d.points, x, y), n, d) for n, d in enumerate(self.plan.wires)]
         best = min(near, default=None, key=lambda t: t[:2])
         return best[2] if best is not None and best[0] <= NEAR else None
 
     def _port_at(self, at: QPointF) -> Port | None:
-        x, y = at.x() / self._scale, at.y() / self._scale
+        x, y = self._in_plan(at)
         near = [(hypot(px - x, py - y), n, port) for n, (port, (px, py)) in enumerate(self._ports()) if self._wanted(port)]
         best = min(near, default=None, key=lambda t: t[:2])
         return best[2] if best is not None and best[0] <= NEAR + 2 else None
@@ -191,6 +219,7 @@ class LinePlan(QWidget):
             return
         found = self.line_at(at)
         self.now.take(found.wire.line if found is not None else "")
+        self._pan = at - self._off if found is None else None
 
     def mouseMoveEvent(self, event: QMouseEvent | None) -> None:
         assert event is not None
@@ -199,11 +228,16 @@ class LinePlan(QWidget):
             self.update()
             return
         self.laid_out()
+        if self._pan is not None:
+            self._off = self._inside(event.position() - self._pan)
+            self.update()
+            return
         over = self._port_at(event.position()) or self.block_at(event.position()) or self.line_at(event.position())
         self.setCursor(Qt.CursorShape.PointingHandCursor if over is not None else Qt.CursorShape.ArrowCursor)
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         assert event is not None
+        self._pan = None
         if self._from is None:
             return
         to = self._port_at(event.position())
@@ -248,9 +282,9 @@ class LinePlan(QWidget):
             return ""
         if block is not None:
             fitting = rig.plumbing.fitting(block.block.fitting)
-            return f"{block.block.name}, {fitting.kind}: {_stands(fitting)}" if fitting is not None else block.block.name
+            return f"{block.block.name}, {fitting.kind}: {stands_words(fitting)}" if fitting is not None else block.block.name
         found = self.line_at(at)
-        return _of_line(rig, found.wire.line, self.now, self.desk) if found is not None else ""
+        return line_words(rig, found.wire.line, self.now, self.desk) if found is not None else ""
 
     # keys
 
@@ -345,49 +379,3 @@ class LinePlan(QWidget):
             self.desk.edit(lambda r: taken_out(r, held), f"{fitting.name or fitting.kind} taken out")
         else:
             self.desk.edit(lambda r: without(r, (held,)), "line taken out")
-
-
-def _side(way: str, p: Placed) -> str:
-    if way in ("fill", "vent", "bypass") or way.startswith("feed"):
-        return "top"
-    if way == "draw":
-        return "bottom"
-    if way in ("inlet", "in", "water", "sh", "surfactant", "common", "a") or way.startswith("swivel"):
-        return "left"
-    return "right"
-
-
-def _spot(p: Placed, side: str, n: int) -> tuple[float, float]:
-    box = p.box
-    off = 13.0 * n
-    if side == "top":
-        return box.left + 14 + off, box.top - 3
-    if side == "bottom":
-        return box.mid_x + off, box.bottom + 3
-    y = min(box.mid_y + off, box.bottom - 3) if n else box.mid_y
-    return (box.left - 3, y) if side == "left" else (box.right + 3, y)
-
-
-def _stands(fitting: Fitting) -> str:
-    if fitting.kind == "three-way valve":
-        return (
-            "to its second way" if fitting.stands >= 0.75 else "to its first way" if fitting.stands <= 0.25 else "half turned"
-        )
-    if fitting.kind in ("gun", "cleaner bar"):
-        return "held" if fitting.stands >= 0.02 else "let go"
-    return "open" if fitting.stands >= 0.98 else "shut" if fitting.stands < 0.02 else f"{fitting.stands * 100:.0f} % open"
-
-
-def _of_line(rig: Rig, line_id: str, now: LinesNow, desk: Desk) -> str:
-    """A line in words: bore, length, what flows."""
-    found, solved = rig.plumbing.line(line_id), now.solved()
-    if found is None or solved is None:
-        return ""
-    route = solved.piping.routes.get(line_id)
-    length = desk.units.show(route.length, "distance") if route is not None else ""
-    said = f"{desk.units.show(found.bore, 'length')} {found.material or 'hose'}, {length}"
-    e = solved.piping.branch.get(line_id)
-    if e is not None:
-        flow = abs(float(solved.steady.found.flow[e]))
-        said += f", {desk.units.show(flow, 'flow')}" if flow > 1e-6 else ", nothing flows"
-    return said
