@@ -99,7 +99,7 @@ class DayPicture:
             x = self.px(time)
             p.setPen(QPen(theme.color("hairline"), 1.0))
             p.drawLine(QPointF(x, y + 1), QPointF(x, loads.bottom()))
-            write(p, x, y + 14, clock(time), theme.color("soft"), "small", 500, True, "middle")
+            write(p, min(x, loads.right() - 14), y + 14, clock(time), theme.color("soft"), "small", 500, True, "middle")
             time += step
         for lane in range(self._lanes()):
             name = "Crew" if lane == 0 else f"Lane {lane + 1}"

@@ -1,5 +1,6 @@
 """The day on a rig with lines: what is drawn follows from the network; findings F2, each as a case, by hand."""
 
+from itertools import count
 from math import pi
 
 import numpy as np
@@ -11,6 +12,7 @@ from frelt.core.day.enough import enough
 from frelt.core.day.piped import fed_guns, stations
 from frelt.core.day.play import play
 from frelt.core.day.played import Play
+from frelt.core.day.templates import SCHOOLS, template
 from frelt.core.edit.plumbing import turned
 from frelt.core.kind.make import made
 from frelt.core.kind.substances import hypochlorite
@@ -186,3 +188,24 @@ def test_a_drain_as_piped_takes_as_long_as_its_bore_lets_it() -> None:
     empty = next(t for t, f in zip(got.times, got.fills[:, 0], strict=True) if f <= 0.02)
     ideal = 140 * GAL / (pi / 4 * 0.0254**2 * (2 * 9.81 * 0.7) ** 0.5)
     assert ideal < empty < 6 * ideal
+
+
+@pytest.mark.parametrize("name", ["barn-closed", "harbor-skid", "ballast-skid"])
+def test_a_day_of_a_packed_rig_leaves_no_flow_unknown_where_a_tap_presses_on_a_float_that_is_shut(name: str) -> None:
+    """What stands still under the customer's pressure has flows of rounding only, which must not pass for unrest."""
+    one = packed(name)
+    got = play(solve(one), template(one, next(iter(SCHOOLS)), lambda start, n=count(): f"{start}{next(n)}"))
+    assert len(got.times) and not any("could not be worked out" in n for n in got.notes)
+    assert not any("must shut it" in n for n in got.notes)
+
+
+def test_a_valve_shut_in_an_act_starves_its_machine_and_the_day_says_so() -> None:
+    one = packed("tram-tray")
+    wash = Act(id="w", kind="wash", start=0.0, length=1800.0, duty=0.6)
+    open_, shut = (
+        play(solve(one), Day(acts=(replace(wash, sets=s),), begins={a: t.top for a, _, t in one.tanks()}))
+        for s in ({}, {"V2": 0.0})
+    )
+    assert open_.notes == () and sum(open_.used.values()) > 0.1
+    assert any("Hot machine starves as its lines stand" in n for n in shut.notes)
+    assert sum(v for a, v in shut.used.items() if a.startswith("water")) < 1e-6

@@ -157,6 +157,30 @@ def test_in_bypass_the_pump_idles_by_its_unloader_s_kind(unloader: str, share: f
     assert machine.kind == "machine"
 
 
+@pytest.mark.parametrize(
+    ("relief", "more", "level"),
+    [("not looked at", "tee", "broken"), ("none", "tee", "broken"), ("its own", "tee", ""), ("none", "relief valve", "")],
+)
+def test_a_coil_that_a_check_and_a_trigger_can_enclose_wants_a_relief_valve(relief: str, more: str, level: str) -> None:
+    """Common practice, no source: what is heated where nothing lets it off turns to steam or bursts."""
+    heater = replace(made("heater", "h", "Heater", {}, {"relief": relief}), place=Placement(deck="floor", u=4.5, v=0.0))
+    one = simple(5.5, heater)
+    p = one.plumbing
+    run = (
+        p.lines[0],
+        replace(p.lines[1], end="h/inlet", length=1.0),
+        Line(id="L3", start="h/outlet", end="T1/a", bore=0.0095, length=1.0),
+        Line(id="L4", start="T1/b", end="G1/in", bore=0.0095, length=15.0),
+        Line(id="L5", start="T1/c", end="R1/in", bore=0.0095, length=0.2),
+    )
+    fittings = (*p.fittings, Fitting(id="T1", kind="tee"), Fitting(id="R1", kind="relief valve" if more != "tee" else "cap"))
+    one = replace(one, plumbing=replace(p, lines=run, fittings=fittings))
+    solved = solve(one)
+    got = [f for f in findings(one, solved.frames, lines(one), US) if "can be shut in" in f.words]
+    assert [f.level for f in got] == ([level] if level else [])
+    assert not got or got[0].doubt == (relief == "not looked at")
+
+
 def test_two_machines_joined_the_lower_setting_dumps_first_and_a_stopped_one_is_not_fed_backward() -> None:
     """Hulls: unloaders 250 psi apart on one hose; then the engine of the other stops."""
     other = made("machine", "n", "Second", {k: Figure(value=v) for k, v in {"flow": 5.5 * GPM, "pressure": 2750 * PSI}.items()})

@@ -239,3 +239,33 @@ def test_on_the_plan_a_line_is_drawn_from_port_to_port_and_bent_and_undone(fresh
     desk.undo()
     desk.undo()
     assert len(desk.rig.plumbing.lines) == count
+
+
+def test_an_act_of_the_day_turns_valves_and_triggers_by_its_own_lists(fresh: Fresh) -> None:
+    window = opened(fresh, "tram-tray")
+    desk, page = window.desk, window.right.page(Step.LIQUIDS)
+    desk.go(Step.LIQUIDS)
+    page.show_part(page.listed.index(page.day))  # type: ignore[attr-defined]
+    day = page.day  # type: ignore[attr-defined]
+    day.begin.setCurrentIndex(1)
+    day.begin.activated.emit(1)
+    QApplication.processEvents()
+    wash = next(a for a in day.play.day.acts if a.kind == "wash")
+    day.plot.act_id = wash.id
+    day._choose("")
+    more = day.sets.more
+    assert more.isVisible() and day.sets.rows == {}
+    more.setCurrentIndex(more.findText("V2, ball valve"))
+    more.activated.emit(more.currentIndex())
+    QApplication.processEvents()
+    row = day.sets.rows["V2"]
+    assert row.currentText() == "V2, ball valve: shut" and "Hot machine starves" in day.words.text()
+    row.setCurrentIndex(row.findText("V2, ball valve: open"))
+    row.activated.emit(row.currentIndex())
+    QApplication.processEvents()
+    assert "starves" not in day.words.text()
+    out = next(b for b in day.sets.findChildren(QPushButton) if b.isVisible())
+    QTest.mouseClick(out, Qt.MouseButton.LeftButton)
+    QApplication.processEvents()
+    assert day.sets.rows == {} and desk.rig is not None and desk.rig.day is not None
+    assert not any(a.sets for a in desk.rig.day.acts)

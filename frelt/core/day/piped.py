@@ -13,7 +13,7 @@ from ..base.arrays import Array
 from ..base.figure import Figure
 from ..base.kept import Kept
 from ..geometry.frames import Frames
-from ..kind.fittings import TAP_FLOW
+from ..kind.fittings import HANDLED, TAP_FLOW
 from ..model.day import DRAWING, Act, Day, called
 from ..model.plumbing import Fitting
 from ..model.rig import Rig
@@ -27,6 +27,7 @@ GRID = 0.1  # share of a tank to which fills are rounded where the network is so
 FRESH, CHANGED = 3600.0, 0.1  # how long [s], and over what change of a fill, flows are taken as they were
 MOST_GUNS = 3  # triggers that are opened and shut apart at one moment
 MOST_TAP = 3.0  # by which a tap may have to give more at its mouth than at the end of its line
+TRIGGERS = ("gun", "cleaner bar")
 _NAME = object()
 
 
@@ -42,17 +43,23 @@ class Station(Struct, frozen=True):
 class Answer(Struct, frozen=True):
     """Rates at some handles and fills, averaged over triggers. used: by act and tank [m³/s].  moved: by tank, of taps and between tanks.
 
-    lacking: whether something could not be worked out, in words.
+    lacking: whether something could not be worked out, in words.  starving: things whose inlet gives too little though no tank is dry.
     """
 
     used: Mapping[str, Mapping[str, float]]
     moved: Mapping[str, float]
     lacking: str = ""
+    starving: tuple[str, ...] = ()
 
 
 def has_lines(rig: Rig) -> bool:
     """Whether the day of a rig is solved by its lines: there is a gun, and something before it."""
-    return any(f.kind in ("gun", "cleaner bar") for f in rig.plumbing.fittings) and bool(rig.plumbing.lines)
+    return any(f.kind in TRIGGERS for f in rig.plumbing.fittings) and bool(rig.plumbing.lines)
+
+
+def settable(rig: Rig) -> tuple[Fitting, ...]:
+    """Handles and triggers that an act may set, in the order of the plan."""
+    return tuple(f for f in rig.plumbing.fittings if f.kind in HANDLED and f.kind != "tap")
 
 
 def fed_guns(rig: Rig, item_id: str) -> tuple[str, ...]:
@@ -69,7 +76,7 @@ def fed_guns(rig: Rig, item_id: str) -> tuple[str, ...]:
             continue
         seen.add(n)
         waiting += beside.get(n, ())
-    return tuple(f.id for f in rig.plumbing.fittings if f.kind in ("gun", "cleaner bar") and f.id in seen)
+    return tuple(f.id for f in rig.plumbing.fittings if f.kind in TRIGGERS and f.id in seen)
 
 
 def _joint(rig: Rig, owner: str, port: str) -> str:
@@ -94,7 +101,7 @@ def stations(rig: Rig, active: Sequence[Act]) -> tuple[tuple[Station, ...], tupl
             duty = {g: act.sets[g] for g in told} if told else dict.fromkeys(_one_gun(rig, guns), act.duty)
         for handle, stand in act.sets.items():
             fitting = rig.plumbing.fitting(handle)
-            if fitting is not None and fitting.kind not in ("gun", "cleaner bar", "tap"):
+            if fitting is not None and fitting.kind in HANDLED and fitting.kind not in TRIGGERS:
                 stands[handle] = stand
         for handle, stand in stands.items():
             before = wanted.get(handle)
@@ -133,8 +140,11 @@ class Piped:
             return Moves(tuple(drawn), tuple(poured), tuple(notes))
         answer = self._answer(here, taps, drains, self._rounded(fills))
         notes += [answer.lacking] if answer.lacking else []
-        owner = next((a.id for a in acts if a.kind == "dump" and drains.get(a.id)), "")
-        self._put(answer, owner, drawn, poured)
+        names = {i.id: i.name for i in self.rig.items}
+        owner = {i: s.act for s in here for i in s.running}
+        notes += [f"{called(owner[i])}: {names[i]} starves as its lines stand" for i in answer.starving if i in owner]
+        dumper = next((a.id for a in acts if a.kind == "dump" and drains.get(a.id)), "")
+        self._put(answer, dumper, drawn, poured)
         for station in here:
             share = max(station.duty.values(), default=station.act.duty)
             for item in self.rig.items:
@@ -293,6 +303,7 @@ class Piped:
         used: dict[str, dict[str, float]] = {}
         moved: dict[str, float] = {}
         lacking = ""
+        starving: dict[str, None] = {}
         for held in product((0, 1), repeat=len(parts)):
             weight = float(np.prod([duty[g] if h else 1 - duty[g] for g, h in zip(parts, held, strict=True)]))
             guns = always | {g: float(h) for g, h in zip(parts, held, strict=True)}
@@ -301,6 +312,7 @@ class Piped:
                 continue
             if solved.reading.why:
                 lacking = f"Of some of its lines nothing can be said: {solved.reading.why}"
+            starving |= dict.fromkeys(p.item for p in solved.reading.pumps if p.starves and p.known)
             net = {t.tank: t.flow for t in solved.reading.tanks}
             for g in solved.reading.guns:
                 act = owner.get(g.gun)
@@ -314,7 +326,7 @@ class Piped:
                         net[tank] = net.get(tank, 0.0) + g.flow * share
             for tank, rate in net.items():
                 moved[tank] = moved.get(tank, 0.0) + weight * rate
-        return Answer(used, moved, lacking)
+        return Answer(used, moved, lacking, tuple(starving))
 
 
 def _told(rig: Rig, taps: Mapping[str, float]) -> Rig:

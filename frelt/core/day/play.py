@@ -55,7 +55,7 @@ def play(solved: Solved, day: Day) -> Play:
         filled=_by_tank(aboard, ran.into),
         dumped=_by_tank(aboard, ran.dumped),
         short=shorts(aboard, ran),
-        notes=(*ran.notes, *_full(aboard, acts, ran)),
+        notes=(*ran.notes, *_full(rig, aboard, acts, ran)),
         by_lines=has_lines(rig),
     )
     return judged(solved, bent(solved, aboard, made))
@@ -100,13 +100,18 @@ def _by_tank(aboard: Aboard, volumes: Array) -> dict[str, float]:
     return found
 
 
-def _full(aboard: Aboard, acts: Sequence[Act], ran: Run) -> Iterator[str]:
-    """Tanks that are full before what fills them ends: a float shuts, or somebody must."""
+def _full(rig: Rig, aboard: Aboard, acts: Sequence[Act], ran: Run) -> Iterator[str]:
+    """Tanks that are full before what fills them ends, and have no float in the lines that would shut."""
+    floats = {f.id for f in rig.plumbing.fittings if f.kind == "float valve"}
+    ends = [(x.start.partition("/")[0], x.end.partition("/")[0]) for x in rig.plumbing.lines]
+    shut = {b for a, b in ends if a in floats} | {a for a, b in ends if b in floats}
     for act in acts:
         if act.kind not in ("fill", "refuel"):
             continue
         tank = aboard.first("water" if act.kind == "fill" else "fuel", act.tank)
-        if tank is None:
+        if tank is None or (
+            act.kind == "fill" and shut & {aboard.addresses[m].partition("/")[0] for m in aboard.listed[tank].members}
+        ):
             continue
         top = min(act.to, aboard.listed[tank].part.top)
         at = np.nonzero((ran.times >= act.start) & (ran.times < act.end - 60) & (ran.fills[:, tank] >= top - 1e-9))[0]

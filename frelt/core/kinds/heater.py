@@ -12,6 +12,8 @@ PARAMS = (
     *(p for p in HEAT if p.id != "diesel"),
 )
 
+RELIEFS = ("not looked at", "its own", "none")
+
 
 def _make(g: Given) -> Made:
     heat = heat_flow(g)
@@ -49,7 +51,7 @@ register(
         ellipse,
         "hot water coil burner diesel upright stand alone",
         PARAMS,
-        (Choice("burner", "Burner fed by", ("12 V", "120 V")),),
+        (Choice("burner", "Burner fed by", ("12 V", "120 V")), Choice("relief", "Relief valve of its coil", RELIEFS)),
         _make,
         _service,
         lambda i: (Trait("burner", whole(i)),),

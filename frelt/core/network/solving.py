@@ -21,6 +21,7 @@ GRAVITY = 9.80665
 ROUNDS, STEPS = 120, 40
 ROUGHLY, EXACTLY = 1e-3, 1e-11
 ROUNDED = 1e-13  # flow that is lost in rounding [m³/s]
+ROUNDING = 4 * float(np.finfo(np.float64).eps)  # of a pressure, which an easy way turns into a flow where all stands still
 FAR = 1e12  # pressure of what is shut in while something is pumped into it, or drawn out [Pa]
 BEFORE = 1e-4  # first guess of every flow [m³/s]
 
@@ -142,7 +143,7 @@ class Solver:
             change, size = float(np.abs(following - q).sum()), float(np.abs(following).sum())
             relax = 0.6 if step > 15 and change > 0.5 * before else 1.0
             q, before = q + relax * (following - q), change
-            if change <= close * size + ROUNDED:
+            if change <= close * size + ROUNDED + system.noise:
                 return system.settled(p, rest, q), q, True, step, system.floating
         return p, q, close < ROUGHLY and before <= 1e-7 * size, STEPS, system.floating
 
@@ -178,6 +179,7 @@ class _System:
         self.fixed = (solver.incidence @ solver.held)[self.regular]
         self.cs = solver.inner[self.special]
         self.floating = self._floating()
+        self.noise = 0.0  # flow that the last step may have lost in rounding [m³/s]
 
     def _ties(self) -> "tuple[list[tuple[int, int]], list[int]]":
         """Pairs of nodes whose pressures hang together, and nodes whose pressure a relation holds."""
@@ -237,6 +239,7 @@ class _System:
         found = _solved(a, right)
         p = s.held.copy()
         p[s.free] = found[:free]
+        self.noise = ROUNDING * float(g.max(initial=0.0)) * float(np.abs(p).max(initial=0.0))
         following = self.given.copy()
         following[self.regular] = base + g * (self.c @ found[:free])
         following[self.special] = found[free:]

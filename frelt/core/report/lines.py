@@ -13,11 +13,13 @@ from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.status import Level
 from ..kind.fittings import HANDLED, made_of
+from ..kind.registry import given
 from ..liquids.aging import strength_now
 from ..model.rig import Rig, fill_range
 from ..model.state import State
 from ..network.lines import LinesSolved, lines_solved
 from ..network.reading import FLOWS, AtGun, AtPump, minutes_in_bypass
+from .shut_in import coils_beside, shut_in
 
 DUMPS = 0.08  # share of a machine's flow sent back while a gun is open above which other tips would use it
 HOT_SOON = 600.0  # minutes in bypass that are spoken of [s]
@@ -80,6 +82,12 @@ def _structure(rig: Rig) -> Iterator[Finding]:
             yield Finding("advice", f"{names[f.id]} stands in no line", (f.id,))
         elif f.kind in ("gun", "cleaner bar") and not f.tips:
             yield Finding("advice", f"{names[f.id]} has no tip, so nothing is said of what it gives", (f.id,), True)
+    for item in coils_beside(rig):
+        relief = given(item).word("relief")
+        if relief != "its own" and shut_in(rig, item):
+            words = f"The coil of {item.name} can be shut in: water heated there needs a relief valve"
+            seen = relief == "none"
+            yield Finding("broken", words if seen else f"{words}; look whether it has its own", (item.id,), not seen)
     if p.lines and not any(f.kind == "tap" for f in p.fittings):
         yield Finding("advice", "No tap fills it: put one where the customer's hose couples", (), True)
 

@@ -28,6 +28,7 @@ from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...frame.tables import asked_out, write_out
 from ...widgets.fields import Field, FigureField, heading, link, prose
+from .act_sets import ActSets
 from .day_plot import DayPlot
 
 ACTS: tuple[tuple[str, ActKind], ...] = (
@@ -124,6 +125,7 @@ class DayPart(QWidget):
         self.runs.activated.connect(
             lambda _: self._set("what runs", uses=(self.runs.currentData(),) if self.runs.currentData() else ())
         )
+        self.sets = ActSets(lambda sets: self._set("what is turned", sets=sets))
         self.tank = QComboBox()
         self.tank.setAccessibleName("Tank of the act")
         self.tank.activated.connect(lambda _: self._set("tank", tank=self.tank.currentData() or ""))
@@ -136,7 +138,7 @@ class DayPart(QWidget):
         row.addWidget(self.name, 1)
         box.addWidget(heading("Act in hand"))
         box.addLayout(row)
-        for widget in (self.start, self.length, *self.fields.values(), self.runs, self.tank):
+        for widget in (self.start, self.length, *self.fields.values(), self.runs, self.tank, self.sets):
             box.addWidget(widget)
         return form
 
@@ -262,6 +264,8 @@ class DayPart(QWidget):
         rig = self.desk.rig
         listed = [("The one that fits", ""), *((i.name, a) for a, i, _ in rig.tanks())] if rig is not None else []
         self._show_runs(act, rig)
+        if rig is not None:
+            self.sets.show_act(act, rig)
         with QSignalBlocker(self.tank):
             self.tank.clear()
             for words, data in listed:
