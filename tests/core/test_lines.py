@@ -4,6 +4,7 @@ Sources: `fluids` for losses of fittings (Crane's equivalent lengths); heat by q
 """
 
 from math import pi
+from random import Random
 
 import msgspec
 import numpy as np
@@ -18,7 +19,8 @@ from frelt.core.edit.copies import copy_rig, duplicate
 from frelt.core.edit.items import move
 from frelt.core.edit.plumbing import ended, joined_ports, parted, switched, taken_out, turned, without
 from frelt.core.edit.removal import remove
-from frelt.core.kind.fittings import HEADS, figure_of
+from frelt.core.kind.capability import can
+from frelt.core.kind.fittings import HANDLED, HEADS, figure_of
 from frelt.core.kind.make import made
 from frelt.core.kind.substances import WATER
 from frelt.core.masses.lines import placed_lines
@@ -34,7 +36,7 @@ from frelt.core.report.lines import findings, strength_at, suction
 from frelt.core.report.lines_json import lines_report
 from frelt.core.report.tips import Machine, marked, mixtures, with_set
 from frelt.core.solve import solve
-from tests.conftest import demo, rig, tank
+from tests.conftest import LONG, demo, rig, tank
 from tests.core.test_packed import packed
 
 GPM = 0.003785411784 / 60
@@ -68,6 +70,23 @@ def test_every_rig_that_has_machines_is_plumbed_solved_and_proved(name: str) -> 
     report = lines_report(solve(one), US)
     assert report.solved and msgspec.json.decode(msgspec.json.encode(report))["guns"]
     assert [f.words for f in report.findings if f.level in ("danger", "broken")] == []
+
+
+@pytest.mark.parametrize("name", [*PACKED, *DEMO])
+def test_handles_fills_and_machines_at_random_always_have_an_answer_that_holds(name: str) -> None:
+    """Shut, open and half turned, tanks full, low and dry: what stands still under pressure and what is shut in on both sides too."""
+    one, draw = packed(name) if name in PACKED else demo(name).rigs[0], Random(name)
+    frames = solve(one).frames
+    able = [i.id for i in one.items if can(i, "wash", "soft wash")]
+    handles = [f.id for f in one.plumbing.fittings if f.kind in HANDLED]
+    for _ in range(8 * LONG):
+        stands = {h: draw.choice((0.0, 0.0, 1.0, 1.0, 0.5, draw.random())) for h in handles}
+        fills = {a: draw.choice((t.top, t.top / 2, min(t.heel, t.top), 0.0)) for a, _, t in one.tanks()}
+        got = lines_solved(one, frames, fills, stands, [i for i in able if draw.random() < 0.6], frames.kept)
+        assert got is not None and got.reading.why == ""
+        if not got.steady.idle:
+            s = got.steady
+            assert broken(got.piping.net, s.found, s.rho.tolist(), s.mu.tolist()) == ()
 
 
 def ends(got: LinesSolved) -> float:

@@ -75,12 +75,12 @@ def _relations(net: Net, found: Found, rho: Sequence[float], mu: Sequence[float]
 
 
 def _may_rest(law: Law, start: float, end: float, motive: float) -> bool:
-    """Whether something rests rightly beside a part that is shut in, of which no pressure is known."""
+    """Whether something rests rightly beside a part that is shut in, of which no pressure is known: out of one nothing is drawn."""
     match law:
         case Displacement(_, least, _) | Curve(_, _, _, least, _):
-            return start <= least + LEVEL
+            return isnan(start) or start <= least + LEVEL
         case Draw(_, _, limit, least, vacuum):
-            return motive <= max(least, SURE) or end >= limit - LEVEL or start <= vacuum + LEVEL
+            return motive <= max(least, SURE) or end >= limit - LEVEL or isnan(start) or start <= vacuum + LEVEL
         case _:
             return True
 
