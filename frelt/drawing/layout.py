@@ -149,14 +149,14 @@ def lay_out(
     zoom: Zoom,
     whole: bool = False,
     mirrored: bool = False,
-    alone: bool = False,
+    alone: View | None = None,
 ) -> Sheet:
     """The largest scale at which plan, side and rear fit, then zoomed and shifted about the middle.
 
-    whole: a pair from end to end takes the full width; the column at the right is folded away.  alone: only the plan is drawn.
+    whole: a pair from end to end takes the full width; the column at the right is folded away.  alone: the one that is drawn.
     """
-    if alone:
-        return _plan_alone(width, height, scenes, zoom)
+    if alone is not None:
+        return _alone(width, height, scenes, zoom, alone)
     px0, py0, px1, py1 = scenes["plan"].extent
     rx0, low, rx1, high = scenes["rear"].extent
     top = high - low
@@ -200,17 +200,20 @@ def lay_out(
 NOWHERE = Box(-1e4, -1e4, 0.0, 0.0)
 
 
-def _plan_alone(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom) -> Sheet:
-    """The plan over the whole room with its tape, and nothing else."""
-    x0, y0, x1, y1 = scenes["plan"].extent
+def _alone(width: float, height: float, scenes: dict[View, Scene], zoom: Zoom, view: View) -> Sheet:
+    """One drawing over the whole room, the plan or the side, with its tape, and nothing else."""
+    x0, y0, x1, y1 = scenes[view].extent
     room = Box(MARGIN, CAPTION + 8, width - 2 * MARGIN, max(height - CAPTION - 8 - TAPE - 2 * GAP, 20.0))
     fit = max(min(room.width / (x1 - x0), room.height / (y1 - y0)), 8.0)
-    plan = Box(room.left, room.top, room.width, min(room.height, (y1 - y0) * fit))
-    tape = Box(MARGIN, plan.bottom + GAP, room.width, TAPE)
+    area = Box(room.left, room.top, room.width, min(room.height, (y1 - y0) * fit))
+    tape = Box(MARGIN, area.bottom + GAP, room.width, TAPE)
     scale = fit * zoom.factor
-    at = plan.mid_x - ((x0 + x1) / 2 + zoom.x) * scale, plan.mid_y + ((y0 + y1) / 2 + zoom.y) * scale
-    origins: dict[View, tuple[float, float]] = {"plan": at, "side": (-1e4, -1e4), "rear": (-1e4, -1e4)}
-    sheet = Sheet(width, height, scale, plan, tape, NOWHERE, NOWHERE, NOWHERE, NOWHERE, origins, {})
+    up = zoom.y if view == "plan" else zoom.z
+    at = area.mid_x - ((x0 + x1) / 2 + zoom.x) * scale, area.mid_y + ((y0 + y1) / 2 + up) * scale
+    plan, side = (area, NOWHERE) if view == "plan" else (NOWHERE, area)
+    off = (at[0], -1e4)  # stations stay: the tape is drawn by them
+    origins: dict[View, tuple[float, float]] = {"plan": off, "side": off, "rear": off, view: at}
+    sheet = Sheet(width, height, scale, plan, tape, side, NOWHERE, NOWHERE, NOWHERE, origins, {})
     return replace(sheet, shown={view: _shown(sheet, scene) for view, scene in scenes.items()})
 
 

@@ -4,12 +4,13 @@ import pytest
 from PyQt6.QtCore import QEvent, QPointF, Qt
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtTest import QTest
-from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton
+from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton, QWidget
 
 from frelt.core.base.units import INCH
 from frelt.core.model.document import Document
 from frelt.core.model.plumbing import Plumbing
 from frelt.core.report.tips import machines
+from frelt.drawing.overlay.lines import runs
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.plumbing.page import PlumbingPage
@@ -220,7 +221,6 @@ def test_on_the_plan_a_line_is_drawn_from_port_to_port_and_bent_and_undone(fresh
         QPointF(*layout.sheet.px("plan", *p[:2]))
         for p in (solved.piping.routes[drawn.id].points[0], solved.piping.routes[drawn.id].points[-1])
     )
-    from frelt.drawing.overlay.lines import runs
 
     points = dict(runs(desk.rig, solved, desk.carrier.id, layout.sheet))[drawn.id]  # type: ignore[union-attr]
     on = QPointF((points[0][0] + points[1][0]) / 2, (points[0][1] + points[1][1]) / 2)
@@ -269,3 +269,47 @@ def test_an_act_of_the_day_turns_valves_and_triggers_by_its_own_lists(fresh: Fre
     QApplication.processEvents()
     assert day.sets.rows == {} and desk.rig is not None and desk.rig.day is not None
     assert not any(a.sets for a in desk.rig.day.acts)
+
+
+def test_on_the_side_a_line_is_drawn_and_bent_in_height_and_the_plan_comes_back(fresh: Fresh) -> None:
+    window = opened(fresh, "barn-closed")
+    page, desk, bench = plumbing(window), window.desk, window.bench
+    bench.grab()
+    stop = next(box for box, view in bench.headings.others if view == "side")
+    QTest.mouseClick(bench, Qt.MouseButton.LeftButton, pos=stop.center().toPoint())
+    page.now.take("sh-jug-1")
+    bench.grab()
+    layout = bench.layout_now
+    assert layout is not None and layout.plan.width() == 0 < layout.side.width()
+    places = {port.at: QPointF(*xy) for port, xy in bench.line_drag._places(layout)}
+    start, end = places["sh-jug-1/tank"], places["stack-b/hose-2"]
+    count = len(desk.rig.plumbing.lines)  # type: ignore[union-attr]
+    pull(bench, start, end)
+    assert len(desk.rig.plumbing.lines) == count + 1  # type: ignore[union-attr]
+    drawn = desk.rig.plumbing.lines[-1]  # type: ignore[union-attr]
+    page.now.take(drawn.id)
+    bench.grab()
+    points = dict(runs(desk.rig, page.now.solved(), desk.carrier.id, layout.sheet, "side"))[drawn.id]  # type: ignore[union-attr, arg-type]
+    on = QPointF((points[0][0] + points[1][0]) / 2, (points[0][1] + points[1][1]) / 2)
+    pull(bench, on, on + QPointF(20, -50))
+    bent = desk.rig.plumbing.line(drawn.id)  # type: ignore[union-attr]
+    assert bent is not None and bent.via[0][2] == pytest.approx(layout.to_m("side", on + QPointF(20, -50))[1], abs=0.01)
+    desk.undo()
+    desk.undo()
+    assert len(desk.rig.plumbing.lines) == count  # type: ignore[union-attr]
+    bench.grab()
+    stop = next(box for box, view in bench.headings.others if view == "plan")
+    QTest.mouseClick(bench, Qt.MouseButton.LeftButton, pos=stop.center().toPoint())
+    bench.grab()
+    assert bench.layout_now is not None and bench.layout_now.plan.width() > 0
+
+
+def pull(bench: QWidget, start: QPointF, end: QPointF) -> None:
+    """Press, move and let go, as a hand does."""
+    QTest.mousePress(bench, Qt.MouseButton.LeftButton, pos=start.toPoint())
+    move = QMouseEvent(
+        QEvent.Type.MouseMove, end, bench.mapToGlobal(end), Qt.MouseButton.NoButton, Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+    )  # fmt: skip
+    QApplication.sendEvent(bench, move)
+    QTest.mouseRelease(bench, Qt.MouseButton.LeftButton, pos=end.toPoint())
+    QApplication.processEvents()

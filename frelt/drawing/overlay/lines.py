@@ -1,4 +1,4 @@
-"""The lines of a rig along its plan: where they run, in the colors of what they carry, and fittings where a hand finds them."""
+"""The lines of a rig along its plan or its side: where they run, in the colors of what they carry, and fittings where a hand finds them."""
 
 from collections.abc import Iterator
 
@@ -8,12 +8,20 @@ from ...core.network.reading import FLOWS
 from ..layout import Sheet
 from ..line_plan.seen import tint_at
 from ..shapes import Path, Shape, ellipse, line
+from ..views import View
 
 LANE = 3.0  # by which lines that run along one wall are set apart [px]
 WIDTHS = (1.2e-4, 3.5e-4)
 
 
-def runs(rig: Rig, solved: LinesSolved, carrier: str, sheet: Sheet) -> Iterator[tuple[str, tuple[tuple[float, float], ...]]]:
+def on_sheet(sheet: Sheet, view: View, at: tuple[float, float, float]) -> tuple[float, float]:
+    """A point of a carrier [m] on one of its drawings [px]."""
+    return sheet.px(view, *{"plan": (at[0], at[1]), "side": (at[0], at[2]), "rear": (at[1], at[2])}[view])
+
+
+def runs(
+    rig: Rig, solved: LinesSolved, carrier: str, sheet: Sheet, view: View = "plan"
+) -> Iterator[tuple[str, tuple[tuple[float, float], ...]]]:
     """Every line on a carrier with its corners on the sheet [px], set apart where several run along one wall."""
     n = 0
     for one in rig.plumbing.lines:
@@ -22,7 +30,7 @@ def runs(rig: Rig, solved: LinesSolved, carrier: str, sheet: Sheet) -> Iterator[
             continue
         off = LANE * ((n % 5) - 2)
         n += 1
-        points = [sheet.px("plan", x, y) for x, y, _ in route.points]
+        points = [on_sheet(sheet, view, p) for p in route.points]
         kept = [points[0]]
         for k, (x, y) in enumerate(points[1:], 1):
             along = 0 < k < len(points) - 1 and _wall_run(points, k)
@@ -40,14 +48,16 @@ def _wall_run(points: list[tuple[float, float]], k: int) -> bool:
     return level and abs(y - points[0][1]) > 0.1 and abs(y - points[-1][1]) > 0.1
 
 
-def lines_on_plan(rig: Rig, solved: LinesSolved | None, carrier: str, sheet: Sheet, held: str) -> tuple[Shape, ...]:
+def lines_over(
+    rig: Rig, solved: LinesSolved | None, carrier: str, sheet: Sheet, held: str, view: View = "plan"
+) -> tuple[Shape, ...]:
     """The lines as shapes, those that stand still below."""
     if solved is None:
         return ()
     still: list[Shape] = []
     flowing: list[Shape] = []
     below = {x.id for x in rig.plumbing.lines if x.below}
-    for line_id, points in runs(rig, solved, carrier, sheet):
+    for line_id, points in runs(rig, solved, carrier, sheet, view):
         ops, xy = "M" + "L" * (len(points) - 1), tuple(v for p in points for v in p)
         if line_id == held:
             flowing.append(Path("pipe.held", ops, xy))
@@ -64,7 +74,7 @@ def lines_on_plan(rig: Rig, solved: LinesSolved | None, carrier: str, sheet: She
         at = places.get(f.id)
         if at is None or at[0] != carrier or f.kind in ("tee", "union", "bulkhead"):
             continue
-        x, y = sheet.px("plan", at[1][0], at[1][1])
+        x, y = on_sheet(sheet, view, at[1])
         made.append(ellipse("valve" if f.id != held else "pipe.port.fits", x, y, 4.5))
         if f.kind in ("ball valve", "metering valve"):
             dx, dy = (7.0, 0.0) if f.stands >= 0.5 else (0.0, 7.0)

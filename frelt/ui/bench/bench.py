@@ -41,13 +41,18 @@ class Bench(Drawings):
             return
         if self.headings.press(at):
             return
+        if self._alone and (other := self.headings.other_at(at)) is not None:
+            self.look_from(other)
+            return
         if self.layout_now is not None and self.handles.press(at, self.layout_now):
             return
         if self._alone and self.lines_now is not None and self.layout_now is not None:
             if self.line_drag.press(at, self.layout_now):
                 self.update()
                 return
-            self.lines_now.take(pressed(self.lines_now, self.desk, self.layout_now, at) or self._as_block(self.item_at(at)))
+            self.lines_now.take(
+                pressed(self.lines_now, self.desk, self.layout_now, at, self.line_drag.view) or self._as_block(self.item_at(at))
+            )
             return
         found = self.item_at(at)
         if not found and self.partner_at(at):

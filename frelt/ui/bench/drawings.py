@@ -182,18 +182,19 @@ class Drawings(QWidget):
         """Lines over the plan, the limits of the whole rig and the load posts."""
         self._spots = []
         if self._alone or self.desk.lines_shown:
-            part(p, layout.plan, lambda: self._lines(p, solved, layout))
+            for view in self._views() if self._alone else ("plan", "side"):
+                part(p, layout.area(view), partial(self._lines, p, solved, layout, view))
         if self._alone:
             return
         self._limits(p, solved, layout)
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
 
-    def _lines(self, p: QPainter, solved: Solved, layout: Layout) -> None:
-        """The lines along the plan, in the colors of what they carry."""
+    def _lines(self, p: QPainter, solved: Solved, layout: Layout, view: View) -> None:
+        """The lines along the plan or the side, in the colors of what they carry."""
         carrier = self.desk.carrier
         if carrier is None:
             return
-        from ...drawing.overlay.lines import lines_on_plan
+        from ...drawing.overlay.lines import lines_over
 
         if self.lines_now is None:
             from ..steps.plumbing.now import LinesNow
@@ -201,10 +202,10 @@ class Drawings(QWidget):
             self.show_lines(LinesNow(self.desk))
         assert self.lines_now is not None
 
-        shapes = lines_on_plan(solved.rig, self.lines_now.solved(), carrier.id, layout.sheet, self.lines_now.held)
+        shapes = lines_over(solved.rig, self.lines_now.solved(), carrier.id, layout.sheet, self.lines_now.held, view)
         if self._alone:
             shapes += self.line_drag.shapes(layout)
-        paint_clipped(p, shapes, layout.plan.adjusted(-12, -12, 12, 12), self.desk.theme)
+        paint_clipped(p, shapes, layout.area(view).adjusted(-12, -12, 12, 12), self.desk.theme)
 
     def _limits(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         """The limits of the whole rig as bars, or the worst of them in one line."""
@@ -218,18 +219,26 @@ class Drawings(QWidget):
         """Where everything stands; in a drag as it stood, since what moves lies over its picture."""
         if self.layout_now is None or not (self.item_drag.under_way and self._still.kept):
             wide, tall = self.width(), self.height()
-            sheet = lay_out(wide, tall, self._scenes, self.zoom, self.desk.whole_pair, self.right_side, self._alone)
+            sheet = lay_out(
+                wide,
+                tall,
+                self._scenes,
+                self.zoom,
+                self.desk.whole_pair,
+                self.right_side,
+                self._views()[0] if self._alone else None,
+            )
             self.layout_now = Layout(sheet)
         return self.layout_now
 
     @property
     def _alone(self) -> bool:
-        """Whether the plan is drawn alone, with what runs along it."""
+        """Whether the plan or the side is drawn alone, with what runs along it."""
         return "lines" in STEPS[self.desk.step].overlays
 
     def _views(self) -> tuple[View, ...]:
         """The drawings that are shown."""
-        return ("plan",) if self._alone else VIEWS
+        return (self.line_drag.view,) if self._alone else VIEWS
 
     def _tell_failed(self) -> None:
         """Say, once, what is drawn as a box because its own drawing failed."""
@@ -345,7 +354,7 @@ class Drawings(QWidget):
             self._plates = plates
             self.labels.lay_out(self._scenes, layout, room, centre, [*plates, *self._middle(layout, room)])
         part(p, layout.tape, lambda: paint_shapes(p, tape(self._scenes["plan"], layout.sheet, self.desk.units), theme))
-        self.headings.paint(p, layout, self.right_side)
+        self.headings.paint(p, layout, self.right_side, self.line_drag.view if self._alone else None)
 
     def _regions(
         self, p: QPainter, layout: Layout, room: dict[str, Solid], centre: tuple[float, float, float] | None
@@ -461,6 +470,13 @@ class Drawings(QWidget):
         """From now on the lines are drawn in their step, and pressed there."""
         self.lines_now = self.line_drag.now = now
         now.held_changed.connect(self.update)
+        self.update()
+
+    def look_from(self, view: View) -> None:
+        """Show the plan or the side alone, where one is."""
+        self.line_drag.view = view
+        self.zoom = Zoom()
+        self._still.forget()
         self.update()
 
     def zoom_by(self, factor: float, at: QPointF | None = None) -> None:

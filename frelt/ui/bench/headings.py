@@ -4,6 +4,7 @@ from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from ...drawing.overlay.floor import floor_words
+from ...drawing.views import View
 from ...paint import fonts
 from ...paint.painter import write
 from ..frame.desk import Desk
@@ -20,9 +21,14 @@ class Headings:
     def __init__(self, desk: Desk) -> None:
         self.desk = desk
         self.stops: list[tuple[QRectF, int | None]] = []
+        self.others: list[tuple[QRectF, View]] = []
 
-    def paint(self, p: QPainter, layout: Layout, right_side: bool) -> None:
-        """Paint them, and remember where a level is chosen."""
+    def paint(self, p: QPainter, layout: Layout, right_side: bool, alone: View | None = None) -> None:
+        """Paint them, and remember where a level is chosen. alone: the one drawing that is shown, if one is."""
+        self.others = []
+        if alone is not None:
+            self._alone(p, layout, alone)
+            return
         desk, theme, end = self.desk, self.desk.theme, self._end(layout)
         name = f": {desk.rig.deck(desk.close_up).name}" if desk.closely and desk.rig is not None else ""
         at = self._levels(p, caption(p, layout.plan.left(), BASE, f"Plan{name}", theme), end)
@@ -49,6 +55,27 @@ class Headings:
                 self.desk.look_at(self.desk.close_up, n)
                 return True
         return False
+
+    def other_at(self, at: QPointF) -> View | None:
+        """The drawing whose stop lies under a pixel, where one is shown alone."""
+        return next((view for box, view in self.others if box.contains(at)), None)
+
+    def _alone(self, p: QPainter, layout: Layout, shown: View) -> None:
+        """The two drawings to choose from where one is shown alone; of the plan its levels too."""
+        theme, left = self.desk.theme, layout.tape.left()
+        both: tuple[tuple[View, str], ...] = (("plan", "Plan"), ("side", "Side"))
+        for view, words in both:
+            box = QRectF(left, 2, fonts.measure(words, "small", 500) + 18, 19)
+            role = "stop.chosen" if view == shown else "stop"
+            p.setPen(theme.pen(role))
+            p.setBrush(theme.brush(role))
+            p.drawRoundedRect(box, 9.5, 9.5)
+            write(p, box.center().x(), BASE, words, theme.color("ink"), "small", 500, True, "middle")
+            self.others.append((box, view))
+            left = box.right() + 8
+        self.stops = []
+        if shown == "plan":
+            self._levels(p, QRectF(left, 2, 10, 19), self._end(layout))
 
     @staticmethod
     def _end(layout: Layout) -> float:

@@ -1,4 +1,4 @@
-"""Lines drawn and bent on the plan itself: from an open port of what is in hand to one that fits, and a bend where a line is pulled."""
+"""Lines drawn and bent on the plan or the side itself: from an open port of what is in hand to one that fits, and a bend where a line is pulled."""
 
 from itertools import pairwise
 from math import hypot
@@ -11,7 +11,9 @@ from ...core.edit.plumbing import joined_ports, with_line
 from ...core.edit.ports import Port, fits, ports
 from ...core.model.item import HosePart, PortPart, TankPart
 from ...core.model.plumbing import Line
+from ...drawing.overlay.lines import on_sheet
 from ...drawing.shapes import Shape, ellipse, line
+from ...drawing.views import View
 from ..frame.desk import Desk
 from .layout import Layout
 from .press_line import off_run, pressed
@@ -28,6 +30,7 @@ class LineDrag:
     def __init__(self, desk: Desk) -> None:
         self.desk = desk
         self.now: LinesNow | None = None
+        self.view: View = "plan"
         self._from: Port | None = None
         self._bend: tuple[str, int, bool] | None = None  # of a line, which of its points, and whether it is a new one
         self._at = QPointF()
@@ -47,7 +50,7 @@ class LineDrag:
         if port is not None:
             self._from = port
             return True
-        if self.now.held and pressed(self.now, self.desk, layout, at) == self.now.held and self._line() is not None:
+        if self.now.held and pressed(self.now, self.desk, layout, at, self.view) == self.now.held and self._line() is not None:
             self._bend = self._bend_at(at, layout)
             return self._bend is not None
         return False
@@ -98,7 +101,7 @@ class LineDrag:
         return bool(held) and port.owner in (held, held.partition("/")[0])
 
     def _places(self, layout: Layout) -> list[tuple[Port, tuple[float, float]]]:
-        """Free ports on the carrier drawn, and where on the plan [px]."""
+        """Free ports on the carrier drawn, and where on the drawing [px]."""
         solved, carrier = self.desk.solved, self.desk.carrier
         if solved is None or carrier is None:
             return []
@@ -110,7 +113,7 @@ class LineDrag:
             for p in i.parts
             if isinstance(p, PortPart | HosePart | TankPart)
         }
-        return [(p, layout.sheet.px("plan", *parts[p.at][:2])) for p in ports(solved.rig) if p.free and p.at in parts]
+        return [(p, on_sheet(layout.sheet, self.view, parts[p.at])) for p in ports(solved.rig) if p.free and p.at in parts]
 
     def _port_at(self, at: QPointF, layout: Layout) -> Port | None:
         near = [
@@ -127,11 +130,11 @@ class LineDrag:
         route = solved.piping.routes.get(own.id) if own is not None and solved is not None else None
         if own is None or route is None or len(route.points) < 2:
             return None
-        for k, (x, y, _) in enumerate(own.via):
-            px, py = layout.sheet.px("plan", x, y)
+        for k, point in enumerate(own.via):
+            px, py = on_sheet(layout.sheet, self.view, point)
             if hypot(px - at.x(), py - at.y()) <= NEAR:
                 return own.id, k, False
-        marks = [layout.sheet.px("plan", x, y) for x, y, _ in (route.points[0], *own.via, route.points[-1])]
+        marks = [on_sheet(layout.sheet, self.view, p) for p in (route.points[0], *own.via, route.points[-1])]
         spans = [off_run((a, b), at.x(), at.y()) for a, b in pairwise(marks)]
         return own.id, spans.index(min(spans)), True
 
@@ -141,9 +144,14 @@ class LineDrag:
         own, solved = self._line(), self.now.solved() if self.now is not None else None
         if own is None or solved is None:
             return
-        x, y = layout.to_m("plan", at)
+        along, other = layout.to_m(self.view, at)
         ends = solved.piping.routes[line_id].points
-        z = own.via[k][2] if not new else min(ends[0][2], ends[-1][2])
+        before = (
+            own.via[k]
+            if not new
+            else tuple(min(a, b) if n == 2 else (a + b) / 2 for n, (a, b) in enumerate(zip(ends[0], ends[-1], strict=True)))
+        )
+        x, y, z = (along, other, before[2]) if self.view == "plan" else (along, before[1], other)
         point = (round(x, 3), round(y, 3), round(z, 3))
         via = (*own.via[:k], point, *own.via[k if new else k + 1 :])
         self.desk.edit(lambda r: with_line(r, replace(own, via=via)), "line bent")

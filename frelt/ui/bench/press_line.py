@@ -1,4 +1,4 @@
-"""Which line or fitting lies under a pixel of the plan."""
+"""Which line or fitting lies under a pixel of the plan or the side."""
 
 from itertools import pairwise
 from math import hypot
@@ -6,7 +6,8 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QPointF
 
-from ...drawing.overlay.lines import runs
+from ...drawing.overlay.lines import on_sheet, runs
+from ...drawing.views import View
 from ..frame.desk import Desk
 from .layout import Layout
 
@@ -16,17 +17,17 @@ if TYPE_CHECKING:
 NEAR = 6.0  # px that count as on it
 
 
-def pressed(now: "LinesNow", desk: Desk, layout: Layout, at: QPointF) -> str:
+def pressed(now: "LinesNow", desk: Desk, layout: Layout, at: QPointF, view: View = "plan") -> str:
     """The fitting, else the line, under a pixel; or nothing."""
     solved, rig, carrier = now.solved(), now.rig, desk.carrier
     if solved is None or rig is None or carrier is None:
         return ""
-    for fitting, (on, (x, y, _)) in solved.piping.fittings.items():
-        px, py = layout.sheet.px("plan", x, y)
+    for fitting, (on, point) in solved.piping.fittings.items():
+        px, py = on_sheet(layout.sheet, view, point)
         if on == carrier.id and hypot(px - at.x(), py - at.y()) <= NEAR:
             return fitting
     best, near = "", NEAR
-    for line_id, points in runs(rig, solved, carrier.id, layout.sheet):
+    for line_id, points in runs(rig, solved, carrier.id, layout.sheet, view):
         off = off_run(points, at.x(), at.y())
         if off < near:
             best, near = line_id, off
