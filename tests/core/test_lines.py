@@ -17,7 +17,7 @@ from frelt.core.base.units import FOOT, INCH, PSI, US
 from frelt.core.base.value import BadInput, FreltError
 from frelt.core.edit.copies import copy_rig, duplicate
 from frelt.core.edit.items import move
-from frelt.core.edit.plumbing import ended, joined_ports, parted, switched, taken_out, turned, without
+from frelt.core.edit.plumbing import ended, joined_ports, parted, switched, taken_out, turned, with_line, without
 from frelt.core.edit.removal import remove
 from frelt.core.kind.capability import can
 from frelt.core.kind.fittings import HANDLED, HEADS, figure_of
@@ -299,11 +299,14 @@ def test_a_forbidden_meeting_and_a_driven_back_tap_are_dangers() -> None:
 
 def test_a_line_is_parted_and_whole_again_and_what_goes_takes_its_lines_along() -> None:
     one = simple(6.0)
+    via = ((2.0, 0.5, 0.1), (2.5, 0.5, 0.1), (3.0, 0.6, 0.1))
+    one = with_line(one, replace(one.plumbing.lines[1], via=via))
     two, name = parted(one, "L2", "check valve")
     check_rig(two)
     assert len(two.plumbing.lines) == 3 and two.plumbing.lines[1].length == pytest.approx(100 * FOOT)
     back = taken_out(two, name)
     assert len(back.plumbing.lines) == 2 and back.plumbing.lines[1].length == pytest.approx(200 * FOOT)
+    assert back.plumbing.lines[1].via == via  # bends that somebody put are kept
     assert remove(one, "m").plumbing.lines == () and without(one, ("G1",)).plumbing.lines == one.plumbing.lines[:1]
     for kind in ("gun", "tap"):
         with pytest.raises(FreltError, match="stands at the end"):

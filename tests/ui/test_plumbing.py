@@ -1,18 +1,22 @@
 """The line plan by mouse and keys: handles turned, lines drawn and parted, and what the page then says."""
 
+from itertools import pairwise
+
 import pytest
 from PyQt6.QtCore import QEvent, QPointF, Qt
-from PyQt6.QtGui import QMouseEvent
+from PyQt6.QtGui import QDragEnterEvent, QDragMoveEvent, QDropEvent, QMouseEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton, QWidget
 
 from frelt.core.base.units import INCH
 from frelt.core.model.document import Document
-from frelt.core.model.plumbing import Plumbing
+from frelt.core.model.plumbing import FittingKind, Plumbing
 from frelt.core.report.tips import machines
 from frelt.drawing.overlay.lines import runs
+from frelt.ui.bench.press_line import pressed
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
+from frelt.ui.steps.plumbing.loose import Loose, carried
 from frelt.ui.steps.plumbing.page import PlumbingPage
 from tests.conftest import block, rig
 from tests.core.test_packed import packed
@@ -312,4 +316,46 @@ def pull(bench: QWidget, start: QPointF, end: QPointF) -> None:
     )  # fmt: skip
     QApplication.sendEvent(bench, move)
     QTest.mouseRelease(bench, Qt.MouseButton.LeftButton, pos=end.toPoint())
+    QApplication.processEvents()
+
+
+def test_a_fitting_is_dragged_onto_a_line_of_the_plan_or_of_the_bench_and_it_parts(fresh: Fresh) -> None:
+    window = opened(fresh, "hull-open")
+    page, desk, bench = plumbing(window), window.desk, window.bench
+    bench.grab()
+    page.show_part(1)
+    QApplication.processEvents()
+    assert desk.rig is not None and any(b.isVisible() and b.kind == "check valve" for b in page.hand.findChildren(Loose))
+    before, layout = desk.rig, bench.layout_now
+    assert layout is not None
+    drawn = next(d for d in page.plan.laid_out().wires if d.wire.start == "water")
+    middle = (QPointF(*drawn.points[0]) + QPointF(*drawn.points[1])) / 2 * page.plan._scale + page.plan._off
+    drop(page.plan, middle, "check valve")
+    assert len(desk.rig.plumbing.lines) == len(before.plumbing.lines) + 1
+    assert desk.rig.plumbing.fitting(page.now.held).kind == "check valve"  # type: ignore[union-attr]
+    desk.undo()
+    on = next(
+        (QPointF(*a) + QPointF(*b)) / 2
+        for line_id, points in runs(before, page.now.solved(), desk.carrier.id, layout.sheet)  # type: ignore[union-attr, arg-type]
+        for a, b in pairwise(points)
+        if pressed(page.now, desk, layout, (QPointF(*a) + QPointF(*b)) / 2) == line_id
+    )
+    drop(bench, on, "gauge")
+    assert [f.kind for f in desk.rig.plumbing.fittings].count("gauge") == [f.kind for f in before.plumbing.fittings].count(
+        "gauge"
+    ) + 1
+    desk.undo()
+    drop(page.plan, QPointF(2, 40), "gauge")
+    assert desk.rig.plumbing == before.plumbing
+
+
+def drop(onto: QWidget, at: QPointF, kind: FittingKind) -> None:
+    """A fitting carried over something and let go there."""
+    data, button, none = carried(kind), Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+    enter = QDragEnterEvent(at.toPoint(), Qt.DropAction.CopyAction, data, button, none)
+    QApplication.sendEvent(onto, enter)
+    move = QDragMoveEvent(at.toPoint(), Qt.DropAction.CopyAction, data, button, none)
+    QApplication.sendEvent(onto, move)
+    if move.isAccepted():
+        QApplication.sendEvent(onto, QDropEvent(at, Qt.DropAction.CopyAction, data, button, none))
     QApplication.processEvents()

@@ -107,7 +107,7 @@ def joined_ports(rig: Rig, start: str, end: str, line_id: str = "") -> Rig:
 
 
 def parted(rig: Rig, line_id: str, kind: FittingKind) -> tuple[Rig, str]:
-    """The rig with a line parted by a fitting of its bore, and the fitting's id; a typed length is shared. Raises FreltError."""
+    """The rig with a line parted by a fitting of its bore, and the fitting's id; a typed length and its bends are shared. Raises FreltError."""
     line = rig.plumbing.line(line_id)
     if line is None:
         raise FreltError("that line is gone; take another")
@@ -118,8 +118,9 @@ def parted(rig: Rig, line_id: str, kind: FittingKind) -> tuple[Rig, str]:
     if len(ways) < 2:
         raise FreltError(f"a {kind} stands at the end of a line, not in it")
     half = None if line.length is None else line.length / 2
-    first = replace(line, end=f"{name}/{ways[0]}", length=half, via=())
-    second = replace(line, id=free_id(rig, "L"), start=f"{name}/{ways[1]}", length=half, via=(), name="")
+    k = (len(line.via) + 1) // 2
+    first = replace(line, end=f"{name}/{ways[0]}", length=half, via=line.via[:k])
+    second = replace(line, id=free_id(rig, "L"), start=f"{name}/{ways[1]}", length=half, via=line.via[k:], name="")
     return with_line(with_line(with_fitting(rig, fitting), first), second), name
 
 
@@ -155,7 +156,8 @@ def taken_out(rig: Rig, fitting_id: str) -> Rig:
     if ends[0].partition("/")[0] == ends[1].partition("/")[0]:
         return made
     length = a.length + b.length if a.length is not None and b.length is not None else None
-    return with_line(made, replace(a, start=ends[0], end=ends[1], length=length, via=()))
+    via = (*(reversed(a.via) if a_starts else a.via), *(b.via if b_starts else reversed(b.via)))
+    return with_line(made, replace(a, start=ends[0], end=ends[1], length=length, via=via))
 
 
 def turned(rig: Rig, fitting_id: str, stands: float) -> Rig:

@@ -15,7 +15,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QToolTip
 
 from ...drawing.views import View, seen
-from ..frame.desk import ENTRY
+from ..frame.desk import ENTRY, FITTING
 from .drawings import Drawings
 from .press_line import pressed
 
@@ -176,26 +176,55 @@ class Bench(Drawings):
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
         assert event is not None
         data = event.mimeData()
-        if data is not None and data.hasFormat(ENTRY):
+        if data is not None and (data.hasFormat(ENTRY) or (self._alone and data.hasFormat(FITTING))):
             event.acceptProposedAction()
 
     def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
         """A catalog entry is carried over the drawings as the thing it will be."""
         assert event is not None
+        if self._alone:
+            self._on_line(event, False)
+            return
         self._bring(event)
         event.acceptProposedAction()
 
     def dragLeaveEvent(self, event: QDragLeaveEvent | None) -> None:
         self.bringing.leave()
+        self.line_drag.over = ""
+        self.update()
 
     def dropEvent(self, event: QDropEvent | None) -> None:
         """A catalog entry let go over a drawing stands there."""
         assert event is not None
+        if self._alone:
+            self._on_line(event, True)
+            return
         if self.desk.session.rig is None:
             self.desk.refused.emit("First take a chassis, under Job.")
         self._bring(event)
         self.bringing.let_go()
         self.setFocus()
+
+    def _on_line(self, event: QDropEvent, done: bool) -> None:
+        """A fitting is carried over the lines, or let go on one, which it parts."""
+        from ..steps.plumbing.loose import brought, put_in
+
+        now, kind, layout = self.lines_now, brought(event), self.layout_now
+        rig = self.desk.rig
+        found = (
+            pressed(now, self.desk, layout, event.position(), self.line_drag.view)
+            if now is not None and layout is not None
+            else ""
+        )
+        there = now is not None and kind is not None and rig is not None and rig.plumbing.line(found) is not None
+        self.line_drag.over = found if there and not done else ""
+        self.update()
+        if not there:
+            event.ignore()
+            return
+        event.acceptProposedAction()
+        if done and now is not None and kind is not None:
+            put_in(self.desk, now, found, kind)
 
     def _bring(self, event: QDropEvent) -> None:
         data, at, layout = event.mimeData(), event.position(), self.layout_now

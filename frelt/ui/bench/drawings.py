@@ -202,7 +202,9 @@ class Drawings(QWidget):
             self.show_lines(LinesNow(self.desk))
         assert self.lines_now is not None
 
-        shapes = lines_over(solved.rig, self.lines_now.solved(), carrier.id, layout.sheet, self.lines_now.held, view)
+        shapes = lines_over(
+            solved.rig, self.lines_now.solved(), carrier.id, layout.sheet, self.line_drag.over or self.lines_now.held, view
+        )
         if self._alone:
             shapes += self.line_drag.shapes(layout)
         paint_clipped(p, shapes, layout.area(view).adjusted(-12, -12, 12, 12), self.desk.theme)

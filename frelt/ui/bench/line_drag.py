@@ -31,6 +31,7 @@ class LineDrag:
         self.desk = desk
         self.now: LinesNow | None = None
         self.view: View = "plan"
+        self.over = ""  # the line that a fitting on its way would part
         self._from: Port | None = None
         self._bend: tuple[str, int, bool] | None = None  # of a line, which of its points, and whether it is a new one
         self._at = QPointF()

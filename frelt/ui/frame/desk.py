@@ -29,6 +29,7 @@ from .step import THINGS, Step
 
 WORST = "worst"
 ENTRY = "application/x-frelt-entry"  # a catalog entry on its way to the bench
+FITTING = "application/x-frelt-fitting"  # what is dragged onto a line
 
 
 def _timer(parent: QObject, wait: int) -> QTimer:

@@ -7,7 +7,7 @@ from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtWidgets import QComboBox, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from ....core.base.figure import Figure, plate
-from ....core.edit.plumbing import ended, joined_ports, parted, with_fitting, with_line
+from ....core.edit.plumbing import ended, joined_ports, with_fitting, with_line
 from ....core.edit.ports import Port, fits, ports
 from ....core.kind.fittings import MATERIALS, asked
 from ....core.model.plumbing import Fitting, FittingKind, Line
@@ -16,12 +16,9 @@ from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import FigureField, heading, prose, title
 from .line_plan import LinePlan
+from .loose import IN_A_LINE, Loose, put_in
 from .now import LinesNow
 
-IN_A_LINE: tuple[FittingKind, ...] = (
-    "ball valve", "strainer", "filter", "check valve", "three-way valve", "tee", "metering valve", "injector", "float valve", "remote valve",
-    "relief valve", "gauge", "union", "bulkhead", "manifold",
-)  # fmt: skip
 AT_AN_END: tuple[FittingKind, ...] = ("gun", "cleaner bar", "tap", "drain", "open end", "cap")
 
 
@@ -58,6 +55,11 @@ class HandPart(QWidget):
             self.box.addWidget(
                 prose("Press a valve, a line or a thing in the plan. Arrow keys go from one to the next, Space turns a handle.")
             )
+            if p is not None and p.lines:
+                self.box.addWidget(heading("Drag one onto a line"))
+                self._buttons(
+                    IN_A_LINE, lambda kind: self.desk.refused.emit(f"Drag the {kind} onto a line, or press a line first.")
+                )
         self.box.addStretch(1)
 
     def _empty(self) -> None:
@@ -123,26 +125,19 @@ class HandPart(QWidget):
             lambda w: put(below=w == "below the floor"),
         )
         self.box.addWidget(heading("Part it with"))
-        self._buttons(IN_A_LINE[:8], lambda kind: self._part(line.id, kind))
+        self._buttons(IN_A_LINE[:8], lambda kind: put_in(self.desk, self.now, line.id, kind))
         self._choice(
-            "or", "or part it with", ["…", *IN_A_LINE[8:]], "…", lambda w: self._part(line.id, w) if w != "…" else None
+            "or",
+            "or part it with",
+            ["…", *IN_A_LINE[8:]],
+            "…",
+            lambda w: put_in(self.desk, self.now, line.id, next(k for k in IN_A_LINE if k == w)) if w != "…" else None,
         )
         self._remove("Take the line out")
 
     def _long(self, length: float) -> str:
         """A length as a tape tells it, of short ones to the eighth of an inch."""
         return self.desk.units.show(length, "distance" if length >= 3.0 else "length")
-
-    def _part(self, line_id: str, kind: str) -> None:
-        made: list[str] = []
-
-        def edit(rig: object) -> object:
-            new, name = parted(rig, line_id, kind)  # type: ignore[arg-type]
-            made.append(name)
-            return new
-
-        if self.desk.edit(edit, f"{kind} put in") and made:  # type: ignore[arg-type]
-            self.now.take(made[0])
 
     # a fitting
 
@@ -310,7 +305,7 @@ class HandPart(QWidget):
         self.box.addWidget(prose(words))
         self.box.addWidget(box)
 
-    def _buttons(self, kinds: tuple[FittingKind, ...], press: Callable[[str], None]) -> None:
+    def _buttons(self, kinds: tuple[FittingKind, ...], press: Callable[[FittingKind], None]) -> None:
         from PyQt6.QtWidgets import QGridLayout
 
         grid = QGridLayout()
@@ -319,7 +314,7 @@ class HandPart(QWidget):
         holder.setLayout(grid)
         grid.setContentsMargins(0, 0, 0, 0)
         for n, kind in enumerate(kinds):
-            button = QPushButton(kind.capitalize())
+            button = Loose(kind)
             button.clicked.connect(lambda _, k=kind: press(k))
             grid.addWidget(button, n // 2, n % 2)
         self.box.addWidget(holder)

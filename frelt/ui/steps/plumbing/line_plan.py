@@ -3,7 +3,18 @@
 from math import hypot
 
 from PyQt6.QtCore import QEvent, QPointF, QSize, Qt
-from PyQt6.QtGui import QHelpEvent, QKeyEvent, QMouseEvent, QPainter, QPaintEvent, QWheelEvent
+from PyQt6.QtGui import (
+    QDragEnterEvent,
+    QDragLeaveEvent,
+    QDragMoveEvent,
+    QDropEvent,
+    QHelpEvent,
+    QKeyEvent,
+    QMouseEvent,
+    QPainter,
+    QPaintEvent,
+    QWheelEvent,
+)
 from PyQt6.QtWidgets import QToolTip, QWidget
 
 from ....core.edit.plumbing import joined_ports, switched, taken_out, turned, without
@@ -20,6 +31,7 @@ from ....paint.shapes import paint_shapes
 from ...bench.press_line import off_run
 from ...frame.desk import Desk
 from ...frame.painting import painter_on, part
+from .loose import brought, put_in
 from .now import LinesNow
 from .plan_words import line_words, side_of, spot_of, stands_words
 
@@ -42,6 +54,8 @@ class LinePlan(QWidget):
         self._to = QPointF()
         self._scale, self._off = 1.0, QPointF()
         self._pan: QPointF | None = None
+        self._over = ""  # the line that what is dragged would part
+        self.setAcceptDrops(True)
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAccessibleName("Line plan: tanks, valves, machines and guns, from supply to guns")
@@ -151,7 +165,9 @@ class LinePlan(QWidget):
         p.setClipRect(0, 28, self.width(), self.height() - 28)
         p.translate(self._off)
         p.scale(self._scale, self._scale)
-        shapes: list[Shape] = list(plan_shapes(plan, Seen(rig, solved, self.desk.units, self.now.held, bad), fonts))
+        shapes: list[Shape] = list(
+            plan_shapes(plan, Seen(rig, solved, self.desk.units, self._over or self.now.held, bad), fonts)
+        )
         shapes += self._open_ports()
         paint_shapes(p, shapes, theme)
         p.restore()
@@ -251,6 +267,35 @@ class LinePlan(QWidget):
                 self.join(start.at, fit[0].at)
             elif not fit:
                 self.desk.refused.emit(f"No port of {block.block.name} fits {start.words}.")
+
+    def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
+        if event is not None and brought(event) is not None:
+            event.acceptProposedAction()
+
+    def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
+        """A fitting is carried over the plan: the line that it would part is shown as one in hand."""
+        assert event is not None
+        self.laid_out()
+        found = self.line_at(event.position())
+        self._over = found.wire.line if found is not None else ""
+        self.update()
+        if found is not None:
+            event.acceptProposedAction()
+        else:
+            event.ignore()
+
+    def dragLeaveEvent(self, event: QDragLeaveEvent | None) -> None:
+        self._over = ""
+        self.update()
+
+    def dropEvent(self, event: QDropEvent | None) -> None:
+        """A fitting that is let go over a line parts it."""
+        assert event is not None
+        self.laid_out()
+        found, kind = self.line_at(event.position()), brought(event)
+        self._over = ""
+        if found is not None and kind is not None:
+            put_in(self.desk, self.now, found.wire.line, kind)
 
     def wheelEvent(self, event: QWheelEvent | None) -> None:
         """Over a metering valve or a handle it turns it a little; elsewhere it does nothing."""
