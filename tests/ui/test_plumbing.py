@@ -3,12 +3,15 @@
 from itertools import pairwise
 
 import pytest
+from msgspec.structs import replace
 from PyQt6.QtCore import QEvent, QPointF, Qt
 from PyQt6.QtGui import QDragEnterEvent, QDragMoveEvent, QDropEvent, QMouseEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton, QWidget
+from pytestqt.qtbot import QtBot
 
 from frelt.core.base.units import INCH
+from frelt.core.edit.plumbing import turned
 from frelt.core.model.document import Document
 from frelt.core.model.plumbing import FittingKind, Plumbing
 from frelt.core.report.tips import machines
@@ -91,8 +94,6 @@ def test_sh_let_into_the_machine_s_water_is_a_danger_that_names_the_handle_s_thi
 def test_a_packed_rig_is_plumbed_by_mouse(fresh: Fresh, name: str) -> None:
     """From no line at all: tank to machine to reel, a gun on its hose, a valve into the suction, a tap into the lid."""
     bare = packed(name)
-    from msgspec.structs import replace
-
     window = fresh(Document(rigs=(replace(bare, plumbing=Plumbing()),)))
     page, desk = plumbing(window), window.desk
     machine = machines(bare)[0].item
@@ -359,3 +360,13 @@ def drop(onto: QWidget, at: QPointF, kind: FittingKind) -> None:
     if move.isAccepted():
         QApplication.sendEvent(onto, QDropEvent(at, Qt.DropAction.CopyAction, data, button, none))
     QApplication.processEvents()
+
+
+def test_the_step_s_mark_in_the_path_follows_the_lines_from_any_step(fresh: Fresh, qtbot: QtBot) -> None:
+    window = opened(fresh, "barn-closed")
+    desk, button = window.desk, window.path.buttons[Step.PLUMBING]
+    qtbot.waitUntil(lambda: button.status() == "ok" or button.status() == "advice", timeout=5000)
+    assert desk.edit(lambda r: turned(r, "V2", 0.0), "turned")
+    qtbot.waitUntil(lambda: button.status() == "over", timeout=5000)
+    assert desk.edit(lambda r: replace(r, plumbing=Plumbing()), "no lines")
+    assert button.status() == ""

@@ -1,6 +1,6 @@
 """What the lines of a rig give and what is wrong with them, in words: by grade, with the figures that make it so."""
 
-from collections.abc import Iterator, Mapping
+from collections.abc import Iterator, Mapping, Sequence
 
 import numpy as np
 from msgspec import Struct
@@ -11,7 +11,8 @@ from ..base.figure import Figure
 from ..base.text import joined
 from ..base.units import Units
 from ..geometry.frames import Frames
-from ..judge.status import Level
+from ..judge.marks import Mark
+from ..judge.status import GRAVE, Level
 from ..kind.fittings import HANDLED, made_of
 from ..kind.registry import given
 from ..liquids.aging import strength_now
@@ -70,6 +71,14 @@ def findings(rig: Rig, frames: Frames, solved: LinesSolved, units: Units) -> tup
     """All that is not right with the lines as their handles stand, the gravest first."""
     found = [*_structure(rig), *_running(rig, solved, units), *_let_go(rig, frames, solved, units)]
     return tuple(sorted(found, key=lambda f: (ORDER.index(f.level), f.doubt)))
+
+
+def mark_of_lines(found: Sequence[Finding]) -> Mark:
+    """The mark of the gravest finding: red where something breaks or can hurt for sure; a doubt is something to look at."""
+    grave = [f for f in found if f.level in GRAVE]
+    if any(not f.doubt for f in grave):
+        return "over"
+    return "advice" if found else "ok"
 
 
 def _structure(rig: Rig) -> Iterator[Finding]:

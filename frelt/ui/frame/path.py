@@ -10,6 +10,7 @@ from ...paint.painter import write
 from ..bench.brush import mark
 from ..widgets.text import tip
 from .desk import Desk
+from .lines_mark import LinesMark
 from .painting import painter_on
 from .step import Step
 from .steps import STEPS
@@ -18,6 +19,7 @@ ABOUT = {
     "known": "Whether every plate is read.",
     "geometry": "The gravest finding of where things stand: room, reach, what stands beside what.",
     "loads": "The gravest finding of what is carried, over every state and fill.",
+    "lines": "The gravest finding of the lines as their handles stand, every tank full.",
 }
 
 
@@ -28,6 +30,7 @@ class StepButton(QAbstractButton):
         super().__init__()
         self.desk, self.step = desk, step
         self.shown = ""  # the status painted last
+        self.lines: LinesMark | None = None
         self.entry = STEPS[step]
         self.setText(self.entry.title)
         self.setAccessibleName(self.entry.title + (", comes later" if self.entry.later else ""))
@@ -43,6 +46,8 @@ class StepButton(QAbstractButton):
         solved, judged = self.desk.solved, self.entry.judged
         if solved is None or not judged:
             return ""
+        if judged == "lines":
+            return (self.lines.mark if self.lines is not None else None) or ""
         if judged == "known":
             return "ok" if solved.loads is not None and solved.known[0] == solved.known[1] else "unknown"
         kinds = {k.id for k in KINDS.values() if (k.findings if judged == "geometry" else k.limits) is not None}
@@ -98,6 +103,9 @@ class StepPath(QWidget):
         for signal in (desk.step_changed, desk.looks_changed):
             signal.connect(self._refresh)
         desk.changed.connect(self._settled)
+        self.lines = LinesMark(desk, self._settled)
+        for button in self.buttons:
+            button.lines = self.lines
 
     def _refresh(self) -> None:
         self.update()

@@ -14,7 +14,7 @@ if TYPE_CHECKING:
 
 
 Overlay = Literal["room to work", "wishes", "zones", "handles", "lines"]  # lines: along the plan, which is drawn alone
-Judged = Literal["", "known", "geometry", "loads"]
+Judged = Literal["", "known", "geometry", "loads", "lines"]
 
 
 class Entry(Struct, frozen=True):
@@ -75,7 +75,7 @@ STEPS: dict[Step, Entry] = {
     Step.BIG_THINGS: Entry("Big things", _things, "geometry", PLACING),
     Step.SMALL_THINGS: Entry("Small things", Step.BIG_THINGS, overlays=PLACING),
     Step.LIQUIDS: Entry("Liquids, road", _liquids, "loads", asks=("placard_asked",)),
-    Step.PLUMBING: Entry("Plumbing", _plumbing, overlays=frozenset({"lines"})),
+    Step.PLUMBING: Entry("Plumbing", _plumbing, "lines", overlays=frozenset({"lines"})),
     Step.WIRING: Entry(
         "Wiring", later="Batteries, breakers, pumps and generator on a diagram: wire sizes, drops, start order."
     ),
