@@ -15,6 +15,7 @@ from ....core.base.typed import read
 from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.day.enough import Enough, enough
+from ....core.day.piped import has_lines
 from ....core.day.play import play, table
 from ....core.day.played import Play, Short
 from ....core.day.templates import SCHOOLS, template
@@ -122,9 +123,7 @@ class DayPart(QWidget):
         }
         self.runs = QComboBox()
         self.runs.setAccessibleName("What runs in the act")
-        self.runs.activated.connect(
-            lambda _: self._set("what runs", uses=(self.runs.currentData(),) if self.runs.currentData() else ())
-        )
+        self.runs.activated.connect(lambda _: self._set("what runs", uses=tuple(self.runs.currentData())))
         self.sets = ActSets(lambda sets: self._set("what is turned", sets=sets))
         self.tank = QComboBox()
         self.tank.setAccessibleName("Tank of the act")
@@ -257,11 +256,12 @@ class DayPart(QWidget):
             self.name.setText(act.name)
         self.start.show_text(clock(act.start))
         self.length.show_text(clock(act.length))
-        for name, field in self.fields.items():
-            field.setVisible(act.kind in FOR.get(name, (act.kind,)))
-            field.show_value(getattr(act, name))
-        self.tank.setVisible(act.kind in FOR["tank"])
         rig = self.desk.rig
+        piped = rig is not None and has_lines(rig) and act.kind in DRAWING  # what is drawn, and how strong, the valves decide
+        for name, field in self.fields.items():
+            field.setVisible(act.kind in FOR.get(name, (act.kind,)) and not (piped and name == "strength"))
+            field.show_value(getattr(act, name))
+        self.tank.setVisible(act.kind in FOR["tank"] and not piped)
         listed = [("The one that fits", ""), *((i.name, a) for a, i, _ in rig.tanks())] if rig is not None else []
         self._show_runs(act, rig)
         if rig is not None:
@@ -278,10 +278,16 @@ class DayPart(QWidget):
         self.runs.setVisible(act.kind in DRAWING and len(able) > 1)
         with QSignalBlocker(self.runs):
             self.runs.clear()
-            self.runs.addItem("Runs: the one of its operator", "")
-            for item in able:
-                self.runs.addItem(f"Runs: {item.name}", item.id)
-            self.runs.setCurrentIndex(max(self.runs.findData(act.uses[0] if act.uses else ""), 0))
+            offered: list[tuple[str, tuple[str, ...]]] = [("the one of its operator", ())]
+            offered += [(item.name, (item.id,)) for item in able]
+            washing = [item for item in able if can(item, "wash")]
+            if len(washing) > 1:
+                offered.append((f"{joined([i.name for i in washing])} together", tuple(i.id for i in washing)))
+            if act.uses not in [ids for _, ids in offered]:
+                offered.append((joined([i.name for i in able if i.id in act.uses]) or "nothing aboard", act.uses))
+            for words, ids in offered:
+                self.runs.addItem(f"Runs: {words}", list(ids))
+            self.runs.setCurrentIndex(next(n for n, (_, ids) in enumerate(offered) if ids == act.uses))
 
     def _act(self) -> Act | None:
         acts = self.play.day.acts if self.play is not None else ()
