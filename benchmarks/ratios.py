@@ -42,7 +42,7 @@ from frelt.drawing.line_plan.graph import graph_of
 from frelt.drawing.line_plan.layout import lay_out
 from frelt.formats.document import decode
 from frelt.paint.fonts import font
-from frelt.ui.frame.start import build
+from frelt.ui.frame.start import build, collect_seldom
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 
@@ -138,6 +138,7 @@ def main() -> None:
     """Measure everything."""
     app = QApplication([])
     app.setFont(font())
+    collect_seldom()  # as in a window that has been open for a second
     image = canvas()
 
     def yard() -> None:

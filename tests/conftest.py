@@ -1,5 +1,6 @@
 """Rigs small enough to check by hand, and a home of its own for every test."""
 
+import gc
 import os
 
 os.environ.setdefault("QT_QPA_PLATFORM", "offscreen")
@@ -21,6 +22,7 @@ from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State
 from frelt.formats.document import decode
 
+gc.set_threshold(100_000, 50, 100)  # as the window has it
 LONG = int(os.environ.get("FRELT_LONG", "1"))  # how many times as many examples, at random, under ./run check-long
 settings.register_profile("frelt", deadline=None, max_examples=40 * LONG, derandomize=LONG == 1)
 settings.load_profile("frelt")

@@ -51,6 +51,14 @@ def no_motion() -> None:
         QApplication.setEffectEnabled(effect, False)
 
 
+def collect_seldom() -> None:
+    """Garbage is looked for seldom, and never among what was made while starting: rigs are values without rings, and go by themselves."""
+    gc.collect()
+    gc.freeze()
+    gc.set_threshold(100_000, 50, 100)
+    gc.enable()
+
+
 def start(file: Path | None, demo: bool = False) -> int:
     """Open the window and run until it is closed; 64 where there is no screen to open it on."""
     screen = os.environ.get("DISPLAY") or os.environ.get("WAYLAND_DISPLAY") or os.environ.get("QT_QPA_PLATFORM")
@@ -66,7 +74,7 @@ def start(file: Path | None, demo: bool = False) -> int:
     window = build(file, demo)
     sys.excepthook = Faults(window)
     window.show()
-    QTimer.singleShot(1000, gc.enable)
+    QTimer.singleShot(1000, collect_seldom)
     window.bench.first_painted.connect(lambda: _after_first_frame(app, window))
     return app.exec()
 
