@@ -36,6 +36,11 @@ def examples(count: int) -> settings:
     return settings(max_examples=count * LONG)
 
 
+def wide(*names: str, share: int) -> tuple[str, ...]:
+    """The first of some rigs, each as good as another; all of them in a long run."""
+    return names if LONG > 1 else names[:share]
+
+
 @pytest.fixture(autouse=True)
 def home(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> Path:
     monkeypatch.setenv("FRELT_HOME", str(tmp_path / "home"))

@@ -90,7 +90,7 @@ def test_rigs_at_random_keep_every_relation() -> None:
     assert solved > 50
 
 
-@pytest.mark.parametrize("seed", [3, 5, 13, 21])
+@pytest.mark.parametrize("seed", [3, 21])
 def test_of_all_combinations_of_states_only_those_of_our_flows_hold(seed: int) -> None:
     net = rigged(seed)
     sided = [(e, states) for e, b in enumerate(net.branches) if len(states := possible(b.law)) > 1]

@@ -24,6 +24,7 @@ from frelt.ui.bench.tubes import SightTubes
 from frelt.ui.frame.start import no_motion
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
+from tests.conftest import wide
 from tests.paint.test_theme import contrast
 from tests.ui.test_cause import Fresh, opened
 
@@ -53,7 +54,7 @@ def nameless(root: QWidget) -> list[str]:
     return found
 
 
-@pytest.mark.parametrize("name", ["barn-closed", "tram-tray"])
+@pytest.mark.parametrize("name", wide("barn-closed", "tram-tray", share=1))
 def test_every_control_of_every_step_has_a_name(fresh: Fresh, name: str) -> None:
     window = opened(fresh, name)
     missing: dict[str, list[str]] = {}

@@ -40,7 +40,7 @@ def clicked(window: Window, spot: Spot, across: float = 0.5, down: float = 0.5) 
     QApplication.processEvents()
 
 
-@pytest.mark.parametrize("name", ["barn-closed", "shelter-van", "quay-recovery"])
+@pytest.mark.parametrize("name", wide("shelter-van", "barn-closed", "quay-recovery", share=1))
 def test_posts_and_bars_are_clicked_anywhere_and_tell_what_makes_their_load(fresh: Fresh, name: str) -> None:
     window = opened(fresh, name)
     spots = [s for s in window.bench._spots if s.check is not None]
@@ -97,7 +97,7 @@ def test_without_room_for_bars_the_worst_limit_stands_in_a_line_and_can_be_click
     assert window.figure is not None and window.figure.isVisible()
 
 
-@pytest.mark.parametrize("name", ["barn-closed", "hull-open", "ballast-skid"])
+@pytest.mark.parametrize("name", wide("barn-closed", "hull-open", "ballast-skid", share=1))
 def test_a_fill_and_both_ends_of_its_range_are_typed(fresh: Fresh, name: str) -> None:
     window = opened(fresh, name)
     desk, tubes, before = window.desk, window.right.things.tubes, window.desk.session.rig
@@ -139,7 +139,7 @@ def test_what_was_done_and_what_was_refused_are_told_apart_and_lie_over_no_drawi
     assert page.isVisible() and said.geometry().bottom() < window.bench.y()
 
 
-@pytest.mark.parametrize("name", ["barn-closed", "harbor-skid", "shelter-van"])
+@pytest.mark.parametrize("name", wide("shelter-van", "barn-closed", "harbor-skid", share=1))
 def test_one_key_goes_to_the_deck_then_to_the_shelf_and_back_to_the_whole(fresh: Fresh, name: str) -> None:
     window = fresh(load(PACKED / f"{name}.frelt.json"))
     desk, rig = window.desk, window.desk.rig
@@ -159,7 +159,7 @@ def test_one_key_goes_to_the_deck_then_to_the_shelf_and_back_to_the_whole(fresh:
     assert layout is not None and layout.plan.contains(window.bench.item_centre(thing.id))
 
 
-@pytest.mark.parametrize("name", ["hull-open", "tram-tray", "quay-recovery"])
+@pytest.mark.parametrize("name", wide("hull-open", "quay-recovery", "tram-tray", share=2))
 def test_readings_of_what_is_in_hand_cover_no_name_and_no_other_reading(fresh: Fresh, name: str) -> None:
     window = opened(fresh, name)
     desk, bench, told = window.desk, window.bench, 0

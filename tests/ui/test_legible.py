@@ -82,7 +82,7 @@ def test_no_words_over_anything_and_each_thing_told_once(
         assert_legible(window.bench, monkeypatch, f"{file.stem} {size}")
 
 
-@pytest.mark.parametrize("name", ["harbor-skid", "playground-skid", "ballast-skid", "tram-tray"])
+@pytest.mark.parametrize("name", wide("harbor-skid", "tram-tray", "playground-skid", "ballast-skid", share=2))
 def test_a_close_up_is_legible_level_by_level_and_its_posts_are_still_there(
     fresh: Callable[[Document], Window], monkeypatch: pytest.MonkeyPatch, name: str
 ) -> None:
