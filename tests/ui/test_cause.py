@@ -21,6 +21,7 @@ from frelt.drawing.shapes import Path as Drawn
 from frelt.paint import fonts
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
+from tests.conftest import wide
 from tests.ui.hands import go
 
 PACKED = Path(__file__).parents[1] / "fixtures" / "packed"

@@ -19,6 +19,7 @@ from frelt.drawing.overlay.posts import place_posts, posts
 from frelt.ui.bench.drawings import Drawings
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
+from tests.conftest import wide
 
 FILES = sorted(Path("tests/fixtures/packed").glob("*.json"))
 LEFT, NONE = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
