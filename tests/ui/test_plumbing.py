@@ -82,7 +82,7 @@ def test_sh_let_into_the_machine_s_water_is_a_danger_that_names_the_handle_s_thi
     page.now.take("sh")
     rig = window.desk.rig
     assert rig is not None
-    page.plan.join("sh/outlet", "water-65-slim-c-16/outlet")
+    page.plan.edits.join("sh/outlet", "water-65-slim-c-16/outlet")
     QApplication.processEvents()
     found = page.now.found()
     assert any(f.level == "danger" and "SH tank runs into" in f.words for f in found) or any(
@@ -133,9 +133,9 @@ def test_what_does_not_fit_is_refused_in_words_and_nothing_is_kept(fresh: Fresh)
     told: list[str] = []
     desk.refused.connect(told.append)
     before = desk.rig
-    page.plan.join("cold/inlet", "hot/inlet")
-    page.plan.join("fuel/outlet", "sh/fill")
-    page.plan.join("nowhere/in", "sh/fill")
+    page.plan.edits.join("cold/inlet", "hot/inlet")
+    page.plan.edits.join("fuel/outlet", "sh/fill")
+    page.plan.edits.join("nowhere/in", "sh/fill")
     assert desk.rig == before
     assert "has its line already" in told[0] and "do not go together" in told[1] and "no port" in told[2]
     page.now.take("G1")

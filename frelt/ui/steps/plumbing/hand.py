@@ -321,5 +321,5 @@ class HandPart(QWidget):
 
     def _remove(self, words: str) -> None:
         button = QPushButton(words)
-        button.clicked.connect(self.plan.remove)
+        button.clicked.connect(self.plan.edits.remove)
         self.box.addWidget(button)

@@ -17,9 +17,7 @@ from PyQt6.QtGui import (
 )
 from PyQt6.QtWidgets import QToolTip, QWidget
 
-from ....core.edit.plumbing import joined_ports, switched, taken_out, turned, without
 from ....core.edit.ports import Port, fits, ports
-from ....core.model.plumbing import Fitting
 from ....drawing.line_plan.graph import TURNED, graph_of
 from ....drawing.line_plan.layout import Drawn, Placed, Plan, lay_out
 from ....drawing.line_plan.seen import Seen
@@ -31,6 +29,7 @@ from ....paint.shapes import paint_shapes
 from ...bench.press_line import off_run
 from ...frame.desk import Desk
 from ...frame.painting import painter_on, part
+from .line_edits import LineEdits
 from .loose import brought, put_in
 from .now import LinesNow
 from .plan_words import line_words, side_of, spot_of, stands_words
@@ -46,7 +45,7 @@ class LinePlan(QWidget):
 
     def __init__(self, desk: Desk, now: LinesNow) -> None:
         super().__init__()
-        self.desk, self.now = desk, now
+        self.desk, self.now, self.edits = desk, now, LineEdits(desk, now)
         self.plan = Plan((), (), 0.0, 0.0)
         self._key: tuple[object, ...] | None = None
         self._from: Port | None = None
@@ -231,7 +230,7 @@ class LinePlan(QWidget):
             again = self.now.held == block.block.id
             self.now.take(block.block.id)
             if block.block.glyph in TURNED and (block.block.fitting or again):
-                self.turn(block)
+                self.edits.turn(block)
             return
         found = self.line_at(at)
         self.now.take(found.wire.line if found is not None else "")
@@ -260,11 +259,11 @@ class LinePlan(QWidget):
         start, self._from = self._from, None
         self.update()
         if to is not None:
-            self.join(start.at, to.at)
+            self.edits.join(start.at, to.at)
         elif (block := self.block_at(event.position())) is not None:
             fit = [p for p, _ in self._ports() if p.owner in (block.block.id, block.block.item) and fits(start, p)]
             if len(fit) == 1:
-                self.join(start.at, fit[0].at)
+                self.edits.join(start.at, fit[0].at)
             elif not fit:
                 self.desk.refused.emit(f"No port of {block.block.name} fits {start.words}.")
 
@@ -304,7 +303,7 @@ class LinePlan(QWidget):
         block, rig = self.block_at(event.position()), self.now.rig
         fitting = rig.plumbing.fitting(block.block.fitting) if block is not None and rig is not None else None
         if fitting is not None and fitting.kind in ("metering valve", "ball valve"):
-            self._turn_by(fitting, STEP if event.angleDelta().y() > 0 else -STEP)
+            self.edits.turn_by(fitting, STEP if event.angleDelta().y() > 0 else -STEP)
             event.accept()
         else:
             event.ignore()
@@ -339,13 +338,13 @@ class LinePlan(QWidget):
         block = next((p for p in self.laid_out().blocks if p.block.id == self.now.held), None)
         fitting = rig.plumbing.fitting(self.now.held) if rig is not None else None
         if key in (Qt.Key.Key_Space, Qt.Key.Key_Return, Qt.Key.Key_Enter) and block is not None:
-            self.turn(block)
+            self.edits.turn(block)
         elif key in (Qt.Key.Key_Plus, Qt.Key.Key_Equal, Qt.Key.Key_Minus) and fitting is not None:
-            self._turn_by(fitting, -STEP if key == Qt.Key.Key_Minus else STEP)
+            self.edits.turn_by(fitting, -STEP if key == Qt.Key.Key_Minus else STEP)
         elif key in (Qt.Key.Key_Right, Qt.Key.Key_Down, Qt.Key.Key_Left, Qt.Key.Key_Up):
             self.next_handle(1 if key in (Qt.Key.Key_Right, Qt.Key.Key_Down) else -1)
         elif key in (Qt.Key.Key_Delete, Qt.Key.Key_Backspace) and self.now.held:
-            self.remove()
+            self.edits.remove()
         elif key == Qt.Key.Key_Escape:
             self._from = None
             self.now.take("")
@@ -376,51 +375,3 @@ class LinePlan(QWidget):
             return
         at = order.index(self.now.held) if self.now.held in order else (-1 if way > 0 else 0)
         self.now.take(order[(at + way) % len(order)])
-
-    # edits
-
-    def turn(self, block: Placed) -> None:
-        """Turn a handle over: open or shut, first or second way, held or let go, running or not."""
-        rig = self.now.rig
-        if rig is None:
-            return
-        fitting = rig.plumbing.fitting(block.block.fitting)
-        if fitting is not None:
-            stands = 0.0 if fitting.stands >= 0.5 else 1.0
-            if fitting.kind == "metering valve":
-                stands = 0.0 if fitting.stands > 0.02 else 0.5
-            self.desk.edit(lambda r: turned(r, fitting.id, stands), f"{fitting.name or fitting.kind} turned")
-        elif block.block.glyph in ("machine", "pump"):
-            item = block.block.item
-            runs = item in rig.plumbing.running
-            self.desk.edit(lambda r: switched(r, item), f"{block.block.name} {'stopped' if runs else 'started'}")
-
-    def _turn_by(self, fitting: Fitting, by: float) -> None:
-        stands = round(fitting.stands + by, 4)
-        self.desk.edit(lambda r: turned(r, fitting.id, stands), f"{fitting.name or fitting.kind} turned", f"turn {fitting.id}")
-
-    def join(self, start: str, end: str) -> None:
-        """Draw a line from port to port."""
-        self.desk.edit(lambda r: joined_ports(r, start, end), "line drawn")
-        rig = self.now.rig
-        if (
-            rig is not None
-            and rig.plumbing.lines
-            and {rig.plumbing.lines[-1].start, rig.plumbing.lines[-1].end} == {start, end}
-        ):
-            self.now.take(rig.plumbing.lines[-1].id)
-
-    def remove(self) -> None:
-        """Take what is in hand away: a line, or a fitting, whose two lines become one."""
-        rig, held = self.now.rig, self.now.held
-        if rig is None:
-            return
-        fitting, drawn = rig.plumbing.fitting(held), rig.plumbing.line(held)
-        if fitting is None and drawn is None:
-            self.desk.refused.emit("Things are taken off under Big things; here lines and fittings are.")
-            return
-        self.now.take("")
-        if fitting is not None:
-            self.desk.edit(lambda r: taken_out(r, held), f"{fitting.name or fitting.kind} taken out")
-        else:
-            self.desk.edit(lambda r: without(r, (held,)), "line taken out")

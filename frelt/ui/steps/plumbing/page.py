@@ -40,5 +40,5 @@ class PlumbingPage(PartedPage):
         """Delete takes away what is in hand of the lines, while this step is seen."""
         if not self.isVisible() or not self.now.held:
             return False
-        self.plan.remove()
+        self.plan.edits.remove()
         return True
