@@ -64,7 +64,7 @@ def lay_out(graph: Graph, width: float, height: float) -> Plan:
     return Plan((*plan.blocks, *more), plan.wires, plan.width, top + below if rows else plan.height, top if rows else None)
 
 
-ROW, BESIDE = 36.0, 10.0  # of what no line goes to yet: a row's height, and between two [px]
+ROW, BESIDE = 46.0, 10.0  # of what no line goes to yet: a row's height, and between two [px]
 
 
 def _rows(alone: Sequence[Block], width: float) -> list[list[tuple[Block, float, float]]]:
@@ -75,7 +75,7 @@ def _rows(alone: Sequence[Block], width: float) -> list[list[tuple[Block, float,
         wide = max(WIDE[b.glyph], 34.0) if b.glyph != "reel" else 46.0
         if x + wide > width - 12:
             rows.append([])
-            x = 12.0
+            x = 24.0
         rows[-1].append((b, x, wide))
         x += wide + BESIDE
     return rows

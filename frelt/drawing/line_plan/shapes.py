@@ -4,6 +4,8 @@ from collections.abc import Iterator, Sequence
 from itertools import pairwise
 from math import isnan
 
+from msgspec.structs import replace
+
 from ...core.geometry.tank_shape import surface_height
 from ...core.model.liquid import Tint
 from ...core.model.plumbing import Fitting
@@ -41,20 +43,43 @@ def plan_shapes(plan: Plan, seen: Seen, lettering: Lettering) -> tuple[Shape, ..
 def _clear(words: Sequence[tuple[Text, Box | None]], plan: Plan, lettering: Lettering) -> Iterator[Text]:
     """The words that do not run over each other or over a block: those in ink first, quiet ones where room is left."""
     taken: list[Box] = []
-    blocks = [p.box.grown(1, 1, -1, -1) for p in plan.blocks if p.box.width > 12]
+    blocks = [(p.box, p.box.grown(1, 1, -1, -1)) for p in plan.blocks if p.box.width > 12]
     for quiet in (False, True):
         for text, own in words:
             if (text.color == "soft") is not quiet:
                 continue
             wide = lettering.measure(text.words, text.step, text.weight, text.condensed)
-            left = text.x - {"start": 0.0, "middle": wide / 2, "end": wide}[text.anchor]
-            box = Box(left, text.y - 10, wide, 12)
             inside = own is not None and own.holds(text.x, text.y - 4)
-            crowded = any(box.meets(t) for t in taken) or (not inside and any(box.meets(b) for b in blocks))
-            if quiet and crowded:
+
+            def free(one: Text, wide: float = wide, inside: bool = inside, own: Box | None = own, quiet: bool = quiet) -> bool:
+                box = _box(one, wide)
+                return not any(box.meets(t) for t in taken) and (
+                    inside or not any(box.meets(b) for whole, b in blocks if quiet or whole is not own)
+                )
+
+            tried = [text] if quiet or inside or own is None else [text, *_beside(text, own)]
+            found = next((one for one in tried if free(one)), None)
+            if found is None and quiet:
                 continue
-            taken.append(box)
-            yield text
+            found = found or text
+            taken.append(_box(found, wide))
+            yield found
+
+
+def _box(text: Text, wide: float) -> Box:
+    """What words of a width take."""
+    return Box(text.x - {"start": 0.0, "middle": wide / 2, "end": wide}[text.anchor], text.y - 10, wide, 12)
+
+
+def _beside(text: Text, own: Box) -> tuple[Text, ...]:
+    """The same words at the upper right of what they name, at its upper left, below it, at its lower right."""
+    right, left = replace(text, x=own.right + 2, anchor="start"), replace(text, x=own.left - 2, anchor="end")
+    return (
+        replace(right, y=own.top + 4),
+        replace(left, y=own.top + 4),
+        replace(text, y=own.bottom + 12),
+        replace(right, y=own.bottom + 6),
+    )
 
 
 def _flow(seen: Seen, line_id: str) -> float:
