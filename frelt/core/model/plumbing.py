@@ -3,7 +3,7 @@
 Lines and fittings are lists of their own, never numbered things of the plan; only what a hand works has a place.
 """
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, get_args
 
 from msgspec import Meta
 
@@ -51,6 +51,7 @@ Material = Literal[
     "stainless pipe",
 ]
 HoseColor = Literal["", "black", "blue", "red", "yellow", "green", "gray", "clear", "white"]
+COLORS: tuple[HoseColor, ...] = tuple(c for c in get_args(HoseColor) if c)
 
 
 class Fitting(Value, frozen=True, kw_only=True):

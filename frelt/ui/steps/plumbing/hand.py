@@ -10,7 +10,7 @@ from ....core.base.figure import Figure, plate
 from ....core.edit.plumbing import ended, joined_ports, with_fitting, with_line
 from ....core.edit.ports import Port, fits, ports
 from ....core.kind.fittings import MATERIALS, asked
-from ....core.model.plumbing import Fitting, FittingKind, Line
+from ....core.model.plumbing import COLORS, Fitting, FittingKind, Line
 from ....core.report.lines import names_of
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
@@ -115,6 +115,9 @@ class HandPart(QWidget):
             ["usual hose", *MATERIALS],
             line.material or "usual hose",
             lambda w: put(material="" if w == "usual hose" else w),
+        )
+        self._choice(
+            "Color", "color", ["not said", *COLORS], line.color or "not said", lambda w: put(color="" if w == "not said" else w)
         )
         below = "below the floor" if line.below else "along the wall or straight"
         self._choice(
