@@ -257,3 +257,15 @@ def test_a_day_that_breaks_a_tie_says_when() -> None:
     one = rigs_of_all_kinds()["tied"]
     got = play(solve(one), Day(acts=(act("fill", 0, 60, flow=8 * GPM, tank="a/tank"),), begins={"a/tank": 0.0, "b/tank": 1.0}))
     assert got.notes[-1].startswith("At 0:0") and "the tie between a and b is not kept" in got.notes[-1]
+
+
+def test_a_dump_says_from_when_on_the_rig_may_go_on_the_road_by_axle_loads_found_by_hand() -> None:
+    """468 kg and 2.0 t of water times its share on an axle of 1.5 t: at 57.4 % of the tank, and not before."""
+    one = rig(tank("water", 2000.0, 2.6, size=1.0))
+    dump = Act(id="d", kind="dump", start=0.0, length=3600.0)
+    got = play(solve(one), Day(acts=(dump,), begins={"water/tank": 1.0}))
+    share = (1500.0 - 468.0) / (float(got.curves[0].value[0]) - 468.0)
+    assert "Dump: the rig may go on the road from 0:08 on, 8 min after it began" in got.notes
+    assert got.at(7 * 60.0)["water/tank"] > share > got.at(9 * 60.0)["water/tank"]
+    soon = play(solve(one), Day(acts=(replace(dump, length=300.0),), begins={"water/tank": 1.0}))
+    assert "Dump: at its end the rig may not go on the road yet, axle 1 is passed" in soon.notes

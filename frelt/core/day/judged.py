@@ -5,13 +5,15 @@ from collections.abc import Iterator
 import numpy as np
 from msgspec.structs import replace
 
+from ..base.arrays import Array
 from ..base.text import joined
-from ..model.day import clock
+from ..model.day import called, clock
 from ..model.rig import Rig
 from ..solve import Solved
 from .bends import columns
 from .played import Curve, Play, Tightest
 
+LOOKS = 121  # moments of a dump that are looked at
 KINDS_SHOWN = ("axle", "coupler", "tongue share", "gross", "front axle", "payload")
 
 
@@ -39,7 +41,41 @@ def judged(solved: Solved, made: Play) -> Play:
                 tightest = Tightest(at, float(made.times[at]), curve, margin)
         if limit.check in KINDS_SHOWN and all(c.id != curve.id for c in curves):
             curves.append(curve)
-    return replace(made, curves=tuple(curves), tightest=tightest, notes=(*made.notes, *_untied(rig, made)))
+    return replace(
+        made, curves=tuple(curves), tightest=tightest, notes=(*made.notes, *_roadworthy(solved, made), *_untied(rig, made))
+    )
+
+
+def _roadworthy(solved: Solved, made: Play) -> Iterator[str]:
+    """From when on in a dump the rig may go on the road, as it drains; or what it still passes at the end. By the limits that are known."""
+    rig, loads = solved.rig, solved.loads
+    road = next((n for n, s in enumerate(rig.states) if s.road), None)
+    if loads is None or road is None or not len(made.times):
+        return
+    limits = [(m, x) for m, x in enumerate(loads.limits) if x.known and x.check != "lift" and loads.applies[road, m]]
+    for act in made.day.acts:
+        if act.kind != "dump" or act.length <= 0:
+            continue
+        times = np.linspace(act.start, act.end, LOOKS)
+        fills = np.column_stack([np.interp(times, made.times, own) for own in made.fills.T])[:, columns(loads, made.addresses)]
+        value = loads.values_at(np.full(LOOKS, road, dtype=np.intp), fills)
+        passed = {x.subject: _passed(value[:, m], x.low, x.high) for m, x in limits}
+        bad = np.any(list(passed.values()), axis=0) if passed else np.zeros(LOOKS, dtype=bool)
+        if bad[-1]:
+            still = next(subject for subject, over in passed.items() if over[-1])
+            yield f"{called(act)}: at its end the rig may not go on the road yet, {still[:1].lower()}{still[1:]} is passed"
+        elif bad.any():
+            from_then = float(times[np.nonzero(bad)[0][-1] + 1])
+            after = (from_then - act.start) / 60
+            yield f"{called(act)}: the rig may go on the road from {clock(from_then)} on, {after:.0f} min after it began"
+
+
+def _passed(value: Array, low: float | None, high: float | None) -> "np.ndarray[tuple[int], np.dtype[np.bool_]]":
+    over = np.zeros(len(value), dtype=bool)
+    for bound, sign in ((high, 1.0), (low, -1.0)):
+        if bound is not None:
+            over |= sign * (value - bound) > 1e-9 * max(abs(bound), 1.0)
+    return over
 
 
 def _untied(rig: Rig, made: Play) -> Iterator[str]:
