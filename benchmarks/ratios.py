@@ -184,17 +184,7 @@ def on_the_bench(app: QApplication, window: Window, one: Rig, name: str, image: 
     window.desk.take(HELD)
     app.processEvents()
     bench = window.bench
-    start = bench.item_centre(HELD)
-    left, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
-    bench.mousePressEvent(QMouseEvent(QEvent.Type.MouseButtonPress, start, start, left, left, none))
-    n = [0]
-
-    def drag() -> None:
-        n[0] += 1
-        at = start + QPointF(10 + (n[0] * 3) % 60, 6 + n[0] % 9)
-        bench.mouseMoveEvent(QMouseEvent(QEvent.Type.MouseMove, at, at, left, left, none))
-        app.processEvents()
-
+    drag = dragged(app, window, HELD)
     for what, walking, limit in (("drag-step", False, 0.8), ("drag-step-with-walkable-floor", True, 2)):
         window.desk.walking = walking
         drag()
@@ -216,6 +206,23 @@ def on_the_bench(app: QApplication, window: Window, one: Rig, name: str, image: 
         p.end()
 
     say(f"{name}whole-frame", ratio(whole, yard, 9), 2)
+
+
+def dragged(app: QApplication, window: Window, held: str) -> Callable[[], None]:
+    """A thing pressed on the plan; what is returned moves it on by a step and paints it."""
+    bench = window.bench
+    start = bench.item_centre(held)
+    left, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+    bench.mousePressEvent(QMouseEvent(QEvent.Type.MouseButtonPress, start, start, left, left, none))
+    n = [0]
+
+    def drag() -> None:
+        n[0] += 1
+        at = start + QPointF(10 + (n[0] * 3) % 60, 6 + n[0] % 9)
+        bench.mouseMoveEvent(QMouseEvent(QEvent.Type.MouseMove, at, at, left, left, none))
+        app.processEvents()
+
+    return drag
 
 
 def catalog(app: QApplication, window: Window, yard: Callable[[], None]) -> float:
@@ -248,13 +255,13 @@ def lines(app: QApplication, window: Window, image: QImage, yard: Callable[[], N
     say("handle-turned-of-70-elements", ratio(turn, yard, 31), 0.3)
     say("line-plan", ratio(lambda: lay_out(graph_of(one), 840.0, 380.0), yard, 31), 1)
     acts = tuple(replace(a, uses=("cold",) if a.kind == "wash" else ()) for a in day(40).acts)
-    dragged = Day(acts=acts, begins=full)
-    play(solved, dragged)
+    whole = Day(acts=acts, begins=full)
+    play(solved, whole)
 
     def drag_end() -> None:
         n[0] += 1
         longer = replace(acts[7], length=acts[7].length + 60.0 * (n[0] % 9))
-        play(solved, replace(dragged, acts=(*acts[:7], longer, *acts[8:])))
+        play(solved, replace(whole, acts=(*acts[:7], longer, *acts[8:])))
 
     say("day-of-lines-end-dragged", ratio(drag_end, yard, 15), 3)
     window.desk.session.new(Document(rigs=(one,)))
@@ -262,27 +269,10 @@ def lines(app: QApplication, window: Window, image: QImage, yard: Callable[[], N
     window.desk.lines_shown = True
     window.desk.take("toolbox-24-20" if any(i.id == "toolbox-24-20" for i in one.items) else "cold")
     app.processEvents()
-    steps(app, window, window.desk.in_hand, "packed-drag-with-lines", yard, 1.2)
-    window.desk.lines_shown = False
-
-
-def steps(app: QApplication, window: Window, held: str, name: str, yard: Callable[[], None], limit: float) -> None:
-    """Steps of a drag of a thing, as a ratio to the yardstick."""
-    bench = window.bench
-    start = bench.item_centre(held)
-    left, none = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
-    bench.mousePressEvent(QMouseEvent(QEvent.Type.MouseButtonPress, start, start, left, left, none))
-    n = [0]
-
-    def drag() -> None:
-        n[0] += 1
-        at = start + QPointF(10 + (n[0] * 3) % 60, 6 + n[0] % 9)
-        bench.mouseMoveEvent(QMouseEvent(QEvent.Type.MouseMove, at, at, left, left, none))
-        app.processEvents()
-
-    say(name, ratio(drag, yard, 40), limit)
-    bench.item_drag.drop()
+    say("packed-drag-with-lines", ratio(dragged(app, window, window.desk.in_hand), yard, 40), 1.2)
+    window.bench.item_drag.drop()
     window.desk.abandon()
+    window.desk.lines_shown = False
 
 
 def usable(app: QApplication, window: Window, big: Rig, yard: Callable[[], None]) -> None:

@@ -15,6 +15,7 @@ from ..base.kept import Kept
 from ..geometry.frames import Frames
 from ..kind.fittings import HANDLED, TAP_FLOW
 from ..model.day import DRAWING, Act, Day, called
+from ..model.hangs_together import reached
 from ..model.plumbing import Fitting
 from ..model.rig import Rig
 from ..network.lines import lines_solved
@@ -64,27 +65,8 @@ def settable(rig: Rig) -> tuple[Fitting, ...]:
 
 def fed_guns(rig: Rig, item_id: str) -> tuple[str, ...]:
     """The guns that a machine or pump feeds, by what its outlet leads to through lines, reels and fittings."""
-    beside: dict[str, set[str]] = {}
-    for line in rig.plumbing.lines:
-        a, b = line.start.partition("/"), line.end.partition("/")
-        for (own, _, port), (other, _, far) in ((a, b), (b, a)):
-            beside.setdefault(_joint(rig, own, port), set()).add(_joint(rig, other, far))
-    waiting, seen = [f"{item_id}/outlet"], set()
-    while waiting:
-        n = waiting.pop()
-        if n in seen:
-            continue
-        seen.add(n)
-        waiting += beside.get(n, ())
-    return tuple(f.id for f in rig.plumbing.fittings if f.kind in TRIGGERS and f.id in seen)
-
-
-def _joint(rig: Rig, owner: str, port: str) -> str:
-    """A node of the plumbing as it is followed downstream: a fitting is one, a reel's hose is, a machine ends it."""
-    if any(f.id == owner for f in rig.plumbing.fittings):
-        return owner
-    number = port.rpartition("-")[2]
-    return f"{owner}/{number}" if number.isdigit() else f"{owner}/{port}"
+    found = reached(rig, (f"{item_id}/outlet",))
+    return tuple(f.id for f in rig.plumbing.fittings if f.kind in TRIGGERS and f.id in found)
 
 
 def stations(rig: Rig, active: Sequence[Act]) -> tuple[tuple[Station, ...], tuple[str, ...]]:
@@ -204,18 +186,7 @@ class Piped:
 
     def _led_to(self, fitting_id: str) -> set[str]:
         """The tanks that a tap's lines lead to."""
-        beside: dict[str, set[str]] = {}
-        for line in self.rig.plumbing.lines:
-            a, b = (_joint(self.rig, *_two(e)) for e in (line.start, line.end))
-            beside.setdefault(a, set()).add(b)
-            beside.setdefault(b, set()).add(a)
-        waiting, seen = [fitting_id], set()
-        while waiting:
-            n = waiting.pop()
-            if n not in seen:
-                seen.add(n)
-                waiting += beside.get(n, ())
-        items = {n.partition("/")[0] for n in seen}
+        items = {n.partition("/")[0] for n in reached(self.rig, (fitting_id,))}
         return {a for a, i, t in self.rig.tanks() if i.id in items and t.liquid.tint != "fuel"}
 
     def _drains(self, acts: Sequence[Act]) -> dict[str, tuple[str, ...]]:
@@ -336,8 +307,3 @@ def _told(rig: Rig, taps: Mapping[str, float]) -> Rig:
         return replace(f, figures={**f.figures, TAP_FLOW: Figure(value=taps[f.id])}) if taps.get(f.id, 0.0) > 0 else f
 
     return replace(rig, plumbing=replace(rig.plumbing, fittings=tuple(map(told, rig.plumbing.fittings))))
-
-
-def _two(address: str) -> tuple[str, str]:
-    owner, _, port = address.partition("/")
-    return owner, port

@@ -7,6 +7,7 @@ from msgspec.structs import replace
 
 from .liquids import Coil, Stock
 from .net import Branch, Draw, Net, Shut
+from .together import roots
 
 
 class Unloader(Struct, frozen=True):
@@ -43,24 +44,14 @@ class Placed(Struct, frozen=True):
 def split(net: Net, stocks: Sequence[Stock], coils: Sequence[Coil], unloaders: Sequence[Unloader]) -> list[Placed]:
     """The parts of a network, in the order of their first branches; shut branches are in none."""
     nodes = net.nodes
-    parent = list(range(len(nodes)))
-
-    def root(n: int) -> int:
-        while parent[n] != n:
-            parent[n] = parent[parent[n]]
-            n = parent[n]
-        return n
-
     open_ = [e for e, b in enumerate(net.branches) if not isinstance(b.law, Shut)]
-    for e in open_:
-        b = net.branches[e]
-        if nodes[b.start].fixed is None and nodes[b.end].fixed is None:
-            parent[root(b.start)] = root(b.end)
+    ends = [(net.branches[e].start, net.branches[e].end) for e in open_]
+    root = roots(len(nodes), [(a, b) for a, b in ends if nodes[a].fixed is None and nodes[b].fixed is None])
     groups: dict[int, list[int]] = {}
     for e in open_:
         b = net.branches[e]
         free = b.start if nodes[b.start].fixed is None else b.end
-        groups.setdefault(root(free) if nodes[free].fixed is None else -1 - e, []).append(e)
+        groups.setdefault(root[free] if nodes[free].fixed is None else -1 - e, []).append(e)
     return [_part(net, group, stocks, coils, unloaders) for group in groups.values()]
 
 

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 from ..base.arrays import Array
 from .net import Branch, Curve, Displacement, Draw, Net, Relief
 from .states import FLOWS, FULL, HOLDS, RESTS, RUNS, STARVES, first, possible, sided, turned
+from .together import roots
 from .water import COLD, density, viscosity
 from .ways import Ways
 
@@ -197,21 +198,12 @@ class _System:
     def _floating(self) -> "list[NDArray[np.intp]]":
         """Parts in which no pressure is held by anything, as nodes."""
         nodes = self.s.net.nodes
-        parent = list(range(len(nodes)))
-
-        def root(n: int) -> int:
-            while parent[n] != n:
-                parent[n] = parent[parent[n]]
-                n = parent[n]
-            return n
-
         pairs, held = self._ties()
-        for a, b in pairs:
-            parent[root(a)] = root(b)
-        anchored = {root(n) for n, node in enumerate(nodes) if node.fixed is not None} | {root(n) for n in held}
+        root = roots(len(nodes), pairs)
+        anchored = {root[n] for n, node in enumerate(nodes) if node.fixed is not None} | {root[n] for n in held}
         parts: dict[int, list[int]] = {}
-        for n in range(len(nodes)):
-            if (r := root(n)) not in anchored:
+        for n, r in enumerate(root):
+            if r not in anchored:
                 parts.setdefault(r, []).append(n)
         return [np.array(part, dtype=np.intp) for part in parts.values()]
 

@@ -64,7 +64,7 @@ def names_of(rig: Rig) -> dict[str, str]:
     """What everything that a finding is about is called."""
     made = {i.id: i.name for i in rig.items}
     made |= {f.id: f.name or f.kind for f in rig.plumbing.fittings}
-    return made | {x.id: x.name or f"line {x.id}" for x in rig.plumbing.lines}
+    return made | {drawn.id: drawn.name or f"line {drawn.id}" for drawn in rig.plumbing.lines}
 
 
 def findings(rig: Rig, frames: Frames, solved: LinesSolved, units: Units) -> tuple[Finding, ...]:

@@ -4,7 +4,9 @@ from collections.abc import Iterator
 
 from ..kind.inner import Burner, Plunger
 from ..kind.registry import kind_of
+from ..model.hangs_together import joint, reached
 from ..model.item import Item
+from ..model.open_pipes import shared
 from ..model.plumbing import FittingKind
 from ..model.rig import Rig
 
@@ -40,33 +42,9 @@ def shut_in(rig: Rig, item: Item) -> bool:
     From its inlet and outlet lines are followed through fittings that cannot shut and hoses of reels, to tanks, reliefs and open ends,
     or to where each way ends in something that can shut, a machine or nothing.
     """
-    fittings = {f.id: f.kind for f in rig.plumbing.fittings}
-    items = {i.id: i for i in rig.items}
-    tanks = {a for a, _, _ in rig.tanks()}
-    beside: dict[str, list[str]] = {}
-    for x in rig.plumbing.lines:
-        beside.setdefault(x.start, []).append(x.end)
-        beside.setdefault(x.end, []).append(x.start)
-    waiting, seen = [f"{item.id}/inlet", f"{item.id}/outlet"], set[str]()
-    if not any(w in beside for w in waiting):
+    ends = (f"{item.id}/inlet", f"{item.id}/outlet")
+    if not any(e in ends for drawn in rig.plumbing.lines for e in (drawn.start, drawn.end)):
         return False
-    while waiting:
-        port = waiting.pop()
-        if port in seen:
-            continue
-        seen.add(port)
-        owner = port.partition("/")[0]
-        if owner in fittings:
-            if fittings[owner] in LETS_OFF:
-                return False
-            if fittings[owner] not in SHUTS:
-                waiting += [e for e in beside if e.partition("/")[0] == owner]
-        elif owner in items and owner != item.id:
-            if port in tanks or items[owner].kind == "tank":
-                return False
-            way = port.partition("/")[2]
-            kind, _, number = way.rpartition("-")
-            if kind in ("swivel", "hose"):
-                waiting.append(f"{owner}/{'hose' if kind == 'swivel' else 'swivel'}-{number}")
-        waiting += beside.get(port, ())
-    return True
+    found = reached(rig, ends, lambda f: f.kind not in SHUTS)
+    lets_off = {f.id for f in rig.plumbing.fittings if f.kind in LETS_OFF}
+    return not found & (lets_off | {joint((), p) for p in shared(rig.items)})
