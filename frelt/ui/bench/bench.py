@@ -16,11 +16,11 @@ from PyQt6.QtWidgets import QToolTip
 
 from ...drawing.views import View, seen
 from ..frame.desk import ENTRY, FITTING
-from .drawings import Drawings
 from .press_line import pressed
+from .under import Under
 
 
-class Bench(Drawings):
+class Bench(Under):
     """Dragging, framing, zooming, dropping, nudging."""
 
     _above = ""  # what lies over the thing in hand where it was pressed

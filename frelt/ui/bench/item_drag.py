@@ -8,7 +8,7 @@ from ...core.space.moving_along import moving
 from ...core.space.solids import Solid, solids
 from ...drawing.views import View
 from ..frame.desk import Desk
-from .layout import Layout
+from .layout import Layout, in_space
 
 SNAP = 7.0  # px
 
@@ -54,7 +54,7 @@ class ItemDrag:
         assert self._held is not None
         view, start, solved, own = self._held
         du, dv = layout.step(view, start, at)
-        by = {"plan": (du, dv, 0.0), "side": (du, 0.0, dv), "rear": (0.0, du, dv)}[view]
+        by = in_space(view, du, dv)
         if not self.moved and abs(at.x() - start.x()) + abs(at.y() - start.y()) < 4:
             return
         self.moved = True

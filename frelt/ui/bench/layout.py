@@ -14,6 +14,11 @@ def rect(box: Box) -> QRectF:
     return QRectF(box.left, box.top, box.width, box.height)
 
 
+def in_space(view: View, du: float, dv: float) -> tuple[float, float, float]:
+    """A way on a drawing [m] as a way along, across and up [m]."""
+    return {"plan": (du, dv, 0.0), "side": (du, 0.0, dv), "rear": (0.0, du, dv)}[view]
+
+
 class Layout:
     """A sheet's areas in pixels and the scale they share [px/m]."""
 
