@@ -338,6 +338,15 @@ def test_lines_weigh_what_a_ruler_and_a_scale_would_say() -> None:
     (found,) = placed_lines(one, solve(one).frames)
     held = sum(pi / 4 * x.bore**2 * (x.length or 0) for x in one.plumbing.lines) * 998.2
     assert found.wet.value == pytest.approx(held, rel=1e-6) and found.dry.value > 10
+    salty = replace(WATER, name="brine", tint="soap", density=Figure(value=1200.0))
+    brine = replace(
+        one, items=tuple(replace(i, parts=(replace(i.tanks[0], liquid=salty),)) if i.id == "water" else i for i in one.items)
+    )
+    suction = pi / 4 * one.plumbing.lines[0].bore ** 2 * 1.5
+    (heavier,) = placed_lines(brine, solve(brine).frames)  # what the tank gives stands as far as the machine, water behind it
+    assert heavier.wet.value - found.wet.value == pytest.approx(suction * (1200.0 - 998.2), rel=1e-3)
+    (told,) = placed_lines(with_line(brine, replace(one.plumbing.lines[0], holds=WATER)), solve(brine).frames)
+    assert told.wet.value == pytest.approx(found.wet.value, rel=1e-4)
     drained = replace(one, states=tuple(replace(s, fill="drained") for s in one.states))
     wet, dry = (solve(r).check("gross") for r in (one, drained))
     assert wet is not None and dry is not None

@@ -6,20 +6,25 @@ All lines of a carrier together are one row dry and one of what they hold; of ro
 from collections.abc import Iterator, Mapping
 from itertools import pairwise
 from math import dist, pi
+from operator import eq
 
 from msgspec import Struct
 
 from ..base.constants import WATER_DENSITY
 from ..base.figure import Figure
+from ..base.kept import Memo
 from ..geometry.frames import Frames
 from ..kind.fittings import fitting_mass, made_of
 from ..kind.usual_parts import hose_mass
+from ..model.hangs_together import stands_in
+from ..model.liquid import Liquid
 from ..model.plumbing import Line
 from ..model.rig import Rig
 from ..network.at import Places
 from ..network.lines import routes_of
 from ..network.routes import Route
 
+_held: Memo[dict[str, Liquid]] = Memo(8, eq)
 UNSURE = 0.2  # ± of hose and what is in it, as a share: walls differ by maker
 
 
@@ -39,9 +44,9 @@ def line_mass(line: Line, route: Route) -> float:
     return hose_mass(line.bore, made.wall, made.density) * route.length
 
 
-def held_mass(line: Line, route: Route) -> float:
-    """What stands in a line [kg]."""
-    density = line.holds.density.value if line.holds is not None else WATER_DENSITY
+def held_mass(line: Line, route: Route, holds: Liquid | None) -> float:
+    """What stands in a line [kg]: water where nothing is known of it."""
+    density = holds.density.value if holds is not None else WATER_DENSITY
     return pi / 4 * line.bore**2 * route.length * density
 
 
@@ -50,8 +55,14 @@ def placed_lines(rig: Rig, frames: Frames) -> Iterator[PlacedLines]:
     if not rig.plumbing.lines:
         return
     places, routes = routes_of(rig, frames, frames.kept)
+    held = _held.get(
+        frames.kept,
+        rig.id,
+        (rig.plumbing.lines, rig.plumbing.fittings, tuple((a, t) for a, _, t in rig.tanks())),
+        lambda: stands_in(rig),
+    )
     for carrier in rig.carriers:
-        parts = [*_lines(rig, routes, carrier.id), *_fittings(rig, places, carrier.id)]
+        parts = [*_lines(rig, routes, held, carrier.id), *_fittings(rig, places, carrier.id)]
         dry, wet = sum(m for m, _, _ in parts), sum(w for _, w, _ in parts)
         if dry <= 0:
             continue
@@ -67,11 +78,13 @@ def placed_lines(rig: Rig, frames: Frames) -> Iterator[PlacedLines]:
         )
 
 
-def _lines(rig: Rig, routes: Mapping[str, Route], carrier: str) -> Iterator[tuple[float, float, tuple[float, float, float]]]:
+def _lines(
+    rig: Rig, routes: Mapping[str, Route], held: Mapping[str, Liquid], carrier: str
+) -> Iterator[tuple[float, float, tuple[float, float, float]]]:
     for line in rig.plumbing.lines:
         route = routes.get(line.id)
         if route is not None and route.carrier == carrier and route.points:
-            yield line_mass(line, route), held_mass(line, route), _middle(route)
+            yield line_mass(line, route), held_mass(line, route, held.get(line.id)), _middle(route)
 
 
 def _middle(route: Route) -> tuple[float, float, float]:

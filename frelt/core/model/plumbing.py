@@ -80,7 +80,7 @@ class Line(Value, frozen=True, kw_only=True):
     """A hose or pipe between two ports (`item/part` or `fitting/port`). bore: inside [m].
 
     length: [m] where it was typed; its route with its slack where None.  via: points it goes by, in its carrier's frame [m].
-    below: it runs under the floor.  rating: working pressure [Pa].  holds: what stands in it when nothing flows.
+    below: it runs under the floor.  rating: working pressure [Pa].  holds: what stands in it when nothing flows, where it is not what its tank gives (see `hangs_together`).
     """
 
     id: LineId

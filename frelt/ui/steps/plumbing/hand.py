@@ -10,6 +10,7 @@ from ....core.base.figure import Figure, plate
 from ....core.edit.plumbing import ended, joined_ports, with_fitting, with_line
 from ....core.edit.ports import Port, fits, ports
 from ....core.kind.fittings import MATERIALS, asked
+from ....core.model.hangs_together import stands_in
 from ....core.model.plumbing import COLORS, Fitting, FittingKind, Line
 from ....core.report.lines import names_of
 from ...frame.desk import Desk
@@ -95,8 +96,8 @@ class HandPart(QWidget):
             "Length", "distance", units, lambda v: put(length=v), low=0.0, high=400.0, may_be_empty=True, name="line-length"
         )
         self.fields["length"] = length
-        routed = f"{self._long(route.length)} as it runs" if route is not None else ""
-        length.show_value(line.length, routed)
+        length.show_value(line.length, self._long(route.length) if route is not None else "")
+        length.setToolTip("In gray as it runs, with its slack; type what was cut")
         self.box.addWidget(length)
         slack = FigureField(
             "Slack on its way", "share", units, lambda v: put(slack=v or 0.0), low=0.0, high=1.0, name="line-slack"
@@ -119,6 +120,18 @@ class HandPart(QWidget):
         self._choice(
             "Color", "color", ["not said", *COLORS], line.color or "not said", lambda w: put(color="" if w == "not said" else w)
         )
+        aboard = {t.liquid.name: t.liquid for _, _, t in rig_now.tanks()} if (rig_now := self.now.rig) is not None else {}
+        given = stands_in(rig_now).get(line.id) if rig_now is not None and line.holds is None else line.holds
+        usual = (
+            f"what its tank gives: {given.name if given is not None else 'water'}"
+            if line.holds is None
+            else "what its tank gives"
+        )
+        own = [line.holds.name] if line.holds is not None and line.holds.name not in aboard else []
+        self._choice(
+            "At rest it holds", "at rest it holds", [usual, *aboard, *own], line.holds.name if line.holds is not None else usual,
+            lambda w: put(holds=aboard.get(w, line.holds if w in own else None)),
+        )  # fmt: skip
         below = "below the floor" if line.below else "along the wall or straight"
         self._choice(
             "Runs",
