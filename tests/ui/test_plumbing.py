@@ -374,3 +374,29 @@ def test_the_step_s_mark_in_the_path_follows_the_lines_from_any_step(fresh: Fres
     qtbot.waitUntil(lambda: button.status() == "over", timeout=5000)
     assert desk.edit(lambda r: replace(r, plumbing=Plumbing()), "no lines")
     assert button.status() == ""
+
+
+def test_lines_follow_a_thing_that_is_dragged_and_flows_are_found_where_it_is_let_go(fresh: Fresh) -> None:
+    window = opened(fresh, "barn-closed")
+    desk, bench = window.desk, window.bench
+    desk.lines_shown = True
+    desk.take("cold")
+    bench.grab()
+    now, start = bench.lines_now, bench.item_centre("cold")
+    assert now is not None and now.solved() is not None
+    line = next(x.id for x in desk.rig.plumbing.lines if x.end == "cold/inlet")  # type: ignore[union-attr]
+    before = now.solved()
+    QTest.mousePress(bench, Qt.MouseButton.LeftButton, pos=start.toPoint())
+    for n in (10, 30):
+        at, none = start + QPointF(n, 0), Qt.KeyboardModifier.NoModifier
+        move = QMouseEvent(
+            QEvent.Type.MouseMove, at, bench.mapToGlobal(at), Qt.MouseButton.NoButton, Qt.MouseButton.LeftButton, none
+        )
+        QApplication.sendEvent(bench, move)
+    assert desk.dragging
+    on_the_way = now.solved()
+    assert on_the_way.piping.routes[line] != before.piping.routes[line] and on_the_way.steady is before.steady  # type: ignore[union-attr]
+    QTest.mouseRelease(bench, Qt.MouseButton.LeftButton, pos=(start + QPointF(30, 0)).toPoint())
+    QApplication.processEvents()
+    assert not desk.dragging and now.solved().steady is not before.steady  # type: ignore[union-attr]
+    assert now.solved().piping.routes[line] == on_the_way.piping.routes[line]  # type: ignore[union-attr]

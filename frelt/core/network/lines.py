@@ -4,6 +4,7 @@ from collections.abc import Collection, Mapping
 from operator import eq
 
 from msgspec import Struct
+from msgspec.structs import replace
 
 from ..base.kept import Kept, Memo
 from ..geometry.frames import Frames
@@ -38,6 +39,12 @@ def routes_of(rig: Rig, frames: Frames, kept: Kept | None = None) -> tuple[Place
     p = rig.plumbing
     key = (p.lines, tuple((f.id, f.place) for f in p.fittings), rig.items, rig.trailer, rig.vehicle, rig.stand)
     return _routes.get(kept, rig.id, key, make)
+
+
+def rerouted(solved: LinesSolved, rig: Rig, frames: Frames, kept: Kept | None = None) -> LinesSolved:
+    """The same flows along the routes of a rig of the same lines whose things stand elsewhere, as while one is dragged."""
+    places, routes = routes_of(rig, frames, kept)
+    return replace(solved, piping=replace(solved.piping, routes=routes, fittings=places.fittings))
 
 
 def lines_solved(

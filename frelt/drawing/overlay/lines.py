@@ -54,7 +54,7 @@ def lines_over(
     """The lines as shapes, those that stand still below."""
     if solved is None:
         return ()
-    still: list[Shape] = []
+    still: dict[str, tuple[str, list[float]]] = {}  # one path for all that is drawn alike
     flowing: list[Shape] = []
     below = {x.id for x in rig.plumbing.lines if x.below}
     for line_id, points in runs(rig, solved, carrier, sheet, view):
@@ -64,11 +64,13 @@ def lines_over(
         e = solved.piping.branch.get(line_id)
         flow = 0.0 if e is None else abs(float(solved.steady.found.flow[e]))
         if not flow > FLOWS:
-            still.append(Path("pipe.under" if line_id in below else "pipe.still.plan", ops, xy))
+            role = "pipe.under" if line_id in below else "pipe.still.plan"
+            before, corners = still.get(role, ("", []))
+            still[role] = (before + ops, [*corners, *xy])
             continue
         tint, step = tint_at(solved, line_id), sum(flow >= w for w in WIDTHS)
         flowing += [Path(f"pipe.edge.{tint}.{step}", ops, xy), Path(f"pipe.fill.{tint}.{step}", ops, xy)]
-    made: list[Shape] = [*still, *flowing]
+    made: list[Shape] = [*(Path(role, ops, tuple(corners)) for role, (ops, corners) in still.items()), *flowing]
     places = solved.piping.fittings
     for f in rig.plumbing.fittings:
         at = places.get(f.id)

@@ -2,8 +2,9 @@
 
 from PyQt6.QtCore import QObject, pyqtSignal
 
+from ....core.model.plumbing import Plumbing
 from ....core.model.rig import Rig
-from ....core.network.lines import LinesSolved, lines_solved
+from ....core.network.lines import LinesSolved, lines_solved, rerouted
 from ....core.report.lines import Finding, findings, shown_fills
 from ...frame.desk import WORST, Desk
 
@@ -23,6 +24,7 @@ class LinesNow(QObject):
         self.port = ""  # the open port that is offered something first
         self._key: tuple[object, object] | None = None
         self._solved: LinesSolved | None = None
+        self._of: Plumbing | None = None  # of which lines
         self._found: tuple[Finding, ...] | None = None
 
     @property
@@ -39,10 +41,17 @@ class LinesNow(QObject):
             self.desk.state if self.desk.state_id != WORST else None
         )  # the worst for the axles is nothing to the lines: all full
         fills = shown_fills(solved.rig, chosen)
-        key = (solved.rig, tuple(sorted(fills.items())))
+        key = (solved.rig, (tuple(sorted(fills.items())), self.desk.dragging))
         if self._key is None or self._key[0] is not key[0] or self._key[1] != key[1]:
-            self._solved = lines_solved(solved.rig, solved.frames, fills, kept=self.desk.kept)
             self._key, self._found = key, None
+            last, frames = self._solved, solved.frames
+            if (
+                last is not None and self.desk.dragging and self._of is solved.rig.plumbing
+            ):  # what flows is found when it is let go
+                self._solved = rerouted(last, solved.rig, frames, self.desk.kept)
+            else:
+                self._solved = lines_solved(solved.rig, frames, fills, kept=self.desk.kept)
+            self._of = solved.rig.plumbing
         return self._solved
 
     def found(self) -> tuple[Finding, ...]:
