@@ -8,18 +8,21 @@ import pytest
 from msgspec.structs import replace
 
 from frelt.core.base.figure import Figure
+from frelt.core.day.emptied import emptied
 from frelt.core.day.enough import enough
 from frelt.core.day.piped import fed_guns, stations
 from frelt.core.day.play import play
 from frelt.core.day.played import Play
 from frelt.core.day.templates import SCHOOLS, template
-from frelt.core.edit.plumbing import turned
+from frelt.core.edit.drains import drawn_drain
+from frelt.core.edit.plumbing import turned, with_fitting
 from frelt.core.kind.make import made
 from frelt.core.kind.substances import hypochlorite
 from frelt.core.model.day import Act, ActKind, Day
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.plumbing import Fitting, Line, Plumbing
 from frelt.core.model.rig import Rig
+from frelt.core.network.lines import lines_solved
 from frelt.core.solve import Solved, solve
 from tests.conftest import rig, tank
 from tests.core.test_packed import packed
@@ -174,20 +177,23 @@ def test_soft_wash_takes_sh_by_the_valves_and_not_by_what_is_typed() -> None:
     assert 0 < low.used["sh/tank"] < high.used["sh/tank"]
 
 
-def test_a_drain_as_piped_takes_as_long_as_its_bore_lets_it() -> None:
-    """Free fall through a bore of 1 in from 140 gal: of the order of Torricelli's time, longer by its losses."""
+def test_a_drain_as_piped_takes_as_long_as_the_flows_summed_at_two_hundred_levels_and_its_own_drain_drawn_is_one() -> None:
+    """The play's twenty steps against volume over flow at 200 levels; free fall through 1 in from 140 gal is of Torricelli's order."""
     one = shelters()
-    p = one.plumbing
-    drain = Fitting(id="D1", kind="drain", bore=0.0254, stands=0.0, place=Placement(deck="floor", u=1.0, v=0.0, off=-0.3))
-    low = replace(
-        p,
-        fittings=(*p.fittings, drain),
-        lines=(*p.lines, Line(id="L9", start="water/tank", end="D1/in", bore=0.0254, length=1.0)),
-    )
-    _, got = played(replace(one, plumbing=low), act("dump", 0, 120, tank="water/tank"))
-    empty = next(t for t, f in zip(got.times, got.fills[:, 0], strict=True) if f <= 0.02)
-    ideal = 140 * GAL / (pi / 4 * 0.0254**2 * (2 * 9.81 * 0.7) ** 0.5)
-    assert ideal < empty < 6 * ideal
+    low = drawn_drain(one, "water/tank", 0.0254)
+    drain = low.plumbing.fittings[-1]
+    assert drain.kind == "drain" and drain.stands == 0.0 and emptied(solve(one), "water/tank", {}) is None
+    low = with_fitting(low, replace(drain, place=Placement(deck="floor", u=1.0, v=0.0, off=-0.3)))
+    solved, heel = solve(low), 3 / 140
+    got = emptied(solved, "water/tank", {"water/tank": 1.0, "mix/tank": 1.0})
+    assert got is not None and got.left == pytest.approx(heel, abs=1e-6)
+    levels, step = np.linspace(1.0, heel, 200, endpoint=False), (1.0 - heel) / 200
+    shut = {"W1": 0.0, "G1": 0.0, "G2": 0.0, drain.id: 1.0}
+    found = (lines_solved(low, solved.frames, {"water/tank": f - step / 2}, shut, (), solved.frames.kept) for f in levels)
+    out = [-t.flow for x in found if x is not None for t in x.reading.tanks if t.tank == "water/tank"]
+    assert got.seconds == pytest.approx(sum(140 * GAL * step / q for q in out), rel=5e-3)
+    ideal = 140 * GAL / (pi / 4 * 0.0254**2 * (2 * 9.81 * 1.1) ** 0.5)
+    assert ideal < got.seconds < 4 * ideal
 
 
 @pytest.mark.parametrize("name", ["barn-closed", "harbor-skid", "ballast-skid"])

@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
 from frelt.core.base.units import INCH
+from frelt.core.day.piped import drains_of
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.liquids.mixes import MixBlock
 from frelt.ui.steps.liquids.page import LiquidsPage
@@ -77,15 +78,25 @@ def test_the_placard_says_how_far_in_both_units(window: Window, qtbot: QtBot, tm
         assert words in text, words
 
 
-def test_the_valve_is_typed_and_the_minutes_follow(window: Window) -> None:
+def test_the_valve_is_typed_and_the_minutes_follow_then_the_drain_is_drawn_and_the_lines_say_them(
+    window: Window, qtbot: QtBot
+) -> None:
     page = page_of(window, 1)
-    page.road.tank.setCurrentIndex(page.road.tank.findText("Water tank"))
-    page.road._show_drain()
+    page.road.drain.tank.setCurrentIndex(page.road.drain.tank.findText("Water tank"))
+    page.road.drain.refresh()
     typed(page.road, "drain-valve", "1 1/2 in")
-    slow = page.road.time.text()
+    slow = page.road.drain.time.text()
     typed(page.road, "drain-valve", "2 in")
     tank = window.desk.session.rig.item("water").tanks[0]  # type: ignore[union-attr]
-    assert tank.valve == pytest.approx(2 * INCH) and page.road.time.text() != slow and "storm drain" in slow
+    assert tank.valve == pytest.approx(2 * INCH) and page.road.drain.time.text() != slow and "storm drain" in slow
+    page.road.drain.draw.click()  # from now on it is the lines that say how long
+    qtbot.waitUntil(lambda: page.road.drain.time.text().startswith("Through D"), timeout=20_000)
+    rig = window.desk.rig
+    assert rig is not None and drains_of(rig, "water/tank") and page.road.drain.valve.isHidden()
+    assert "as it is piped" in page.road.drain.time.text() and "storm drain" in page.road.drain.time.text()
+    QTest.keyClick(window, Qt.Key.Key_Z, Qt.KeyboardModifier.ControlModifier)
+    QApplication.processEvents()
+    assert page.road.drain.time.text() != slow and not page.road.drain.valve.isHidden()
 
 
 def test_todays_point_is_dragged_over_the_map(window: Window) -> None:

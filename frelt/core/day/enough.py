@@ -44,7 +44,12 @@ def _lacks(ran: Run, aboard: Aboard, short: Short) -> bool:
 
 
 def _played(solved: Solved, aboard: Aboard, day: Day, begin: Array | None = None) -> Run:
-    return run(aboard, in_order(day), begins(day, aboard) if begin is None else begin, finding(solved, aboard, day))
+    return run(
+        aboard,
+        in_order(day),
+        begins(day, aboard) if begin is None else begin,
+        finding(solved, aboard, day, has_lines(solved.rig)),
+    )
 
 
 def _least(fails: Callable[[float], bool], low: float) -> float | None:

@@ -7,13 +7,14 @@ from msgspec.structs import replace
 
 from ..base.arrays import Array
 from ..base.text import joined
-from ..model.day import called, clock
+from ..judge.check import level_of
+from ..model.day import Act, called, clock
 from ..model.rig import Rig
 from ..solve import Solved
 from .bends import columns
 from .played import Curve, Play, Tightest
 
-LOOKS = 121  # moments of a dump that are looked at
+LOOKS = 12  # that a dump is looked at between two of its moments
 KINDS_SHOWN = ("axle", "coupler", "tongue share", "gross", "front axle", "payload")
 
 
@@ -46,28 +47,65 @@ def judged(solved: Solved, made: Play) -> Play:
     )
 
 
-def _roadworthy(solved: Solved, made: Play) -> Iterator[str]:
-    """From when on in a dump the rig may go on the road, as it drains; or what it still passes at the end. By the limits that are known."""
+def road_from(solved: Solved, made: Play, act: Act) -> tuple[float | None, str]:
+    """When in a dump the rig may go on the road [s], None if at its end it may not yet or nothing is known; and what is passed last.
+
+    The moment is its beginning where nothing is passed at all. By plates that are read and what can hurt; customs hold nothing back.
+    """
     rig, loads = solved.rig, solved.loads
     road = next((n for n, s in enumerate(rig.states) if s.road), None)
-    if loads is None or road is None or not len(made.times):
-        return
-    limits = [(m, x) for m, x in enumerate(loads.limits) if x.known and x.check != "lift" and loads.applies[road, m]]
+    if loads is None or road is None:
+        return None, ""
+    inside = made.times[(made.times >= act.start) & (made.times <= act.end)]
+    if not len(inside):
+        return None, ""
+    times = np.unique(np.interp(np.linspace(0, len(inside) - 1, LOOKS * (len(inside) - 1) + 1), np.arange(len(inside)), inside))
+    fills = np.column_stack([np.interp(times, made.times, own) for own in made.fills.T])[:, columns(loads, made.addresses)]
+    value = loads.values_at(np.full(len(times), road, dtype=np.intp), fills)
+    limits = [
+        (m, x)
+        for m, x in enumerate(loads.limits)
+        if x.known
+        and x.answered
+        and x.check != "lift"
+        and loads.applies[road, m]
+        and level_of(x.check, rig.rules) in ("broken", "danger")
+    ]
+    passed = {x.subject: _passed(value[:, m], x.low, x.high) for m, x in limits}
+    if not passed:
+        return None, ""
+    bad = np.any(list(passed.values()), axis=0)
+    if not bad.any():
+        return act.start, ""
+    last = int(np.nonzero(bad)[0][-1])
+    subject = next(subject for subject, over in passed.items() if over[last])
+    return (None if last == len(times) - 1 else float(times[last + 1])), subject
+
+
+def _all_read(solved: Solved) -> bool:
+    """Whether every limit that could keep the rig off the road is known."""
+    loads, rig = solved.loads, solved.rig
+    road = next((n for n, s in enumerate(rig.states) if s.road), None)
+    if loads is None or road is None:
+        return False
+    hard = (
+        x for m, x in enumerate(loads.limits) if loads.applies[road, m] and level_of(x.check, rig.rules) in ("broken", "danger")
+    )
+    return all(x.known and x.answered for x in hard)
+
+
+def _roadworthy(solved: Solved, made: Play) -> Iterator[str]:
+    """From when on in a dump the rig may go on the road, as it drains; or what it still passes at the end."""
     for act in made.day.acts:
         if act.kind != "dump" or act.length <= 0:
             continue
-        times = np.linspace(act.start, act.end, LOOKS)
-        fills = np.column_stack([np.interp(times, made.times, own) for own in made.fills.T])[:, columns(loads, made.addresses)]
-        value = loads.values_at(np.full(LOOKS, road, dtype=np.intp), fills)
-        passed = {x.subject: _passed(value[:, m], x.low, x.high) for m, x in limits}
-        bad = np.any(list(passed.values()), axis=0) if passed else np.zeros(LOOKS, dtype=bool)
-        if bad[-1]:
-            still = next(subject for subject, over in passed.items() if over[-1])
-            yield f"{called(act)}: at its end the rig may not go on the road yet, {still[:1].lower()}{still[1:]} is passed"
-        elif bad.any():
-            from_then = float(times[np.nonzero(bad)[0][-1] + 1])
-            after = (from_then - act.start) / 60
-            yield f"{called(act)}: the rig may go on the road from {clock(from_then)} on, {after:.0f} min after it began"
+        found, subject = road_from(solved, made, act)
+        if found is None and subject:
+            yield f"{called(act)}: at its end the rig may not go on the road yet, {subject[:1].lower()}{subject[1:]} is passed"
+        elif found is not None and subject:
+            after = (found - act.start) / 60
+            known = "the rig may go on the road" if _all_read(solved) else "no plate that is read is passed on the road"
+            yield f"{called(act)}: {known} from {clock(found)} on, {after:.0f} min after it began"
 
 
 def _passed(value: Array, low: float | None, high: float | None) -> "np.ndarray[tuple[int], np.dtype[np.bool_]]":

@@ -25,6 +25,7 @@ from .moves import Drawn, Moves, Poured
 from .typed import driven, dumped, filled, fuel, runs
 
 GRID = 0.1  # share of a tank to which fills are rounded where the network is solved, so that one answer serves many moments
+LET_DOWN = 0.05  # the same, and the step of a fill, where a drain is open
 FRESH, CHANGED = 3600.0, 0.1  # how long [s], and over what change of a fill, flows are taken as they were
 MOST_GUNS = 3  # triggers that are opened and shut apart at one moment
 MOST_TAP = 3.0  # by which a tap may have to give more at its mouth than at the end of its line
@@ -102,6 +103,17 @@ def _one_gun(rig: Rig, guns: Sequence[str]) -> tuple[str, ...]:
     return held or tuple(guns[:1])
 
 
+def led_to(rig: Rig, fitting_id: str) -> set[str]:
+    """The tanks that a tap's or a drain's lines lead to, by address."""
+    items = {n.partition("/")[0] for n in reached(rig, (fitting_id,))}
+    return {a for a, i, t in rig.tanks() if i.id in items and t.liquid.tint != "fuel"}
+
+
+def drains_of(rig: Rig, tank: str = "") -> tuple[Fitting, ...]:
+    """The drains of a tank, or of all."""
+    return tuple(f for f in rig.plumbing.fittings if f.kind == "drain" and (not tank or tank in led_to(rig, f.id)))
+
+
 class Piped:
     """The moves of a rig's days, with answers kept for the handles and fills they were found at."""
 
@@ -120,19 +132,19 @@ class Piped:
         drawn, poured = self._beside(day, acts, taps, drains, fills, notes)
         if not any(s.running for s in here) and not any(taps.values()) and not any(drains.values()):
             return Moves(tuple(drawn), tuple(poured), tuple(notes))
-        answer = self._answer(here, taps, drains, self._rounded(fills))
+        dumper = next((a.id for a in acts if a.kind == "dump" and drains.get(a.id)), "")
+        answer = self._let_down(here, taps, drains, fills) if dumper else self._answer(here, taps, drains, self._rounded(fills))
         notes += [answer.lacking] if answer.lacking else []
         names = {i.id: i.name for i in self.rig.items}
         owner = {i: s.act for s in here for i in s.running}
         notes += [f"{called(owner[i])}: {names[i]} starves as its lines stand" for i in answer.starving if i in owner]
-        dumper = next((a.id for a in acts if a.kind == "dump" and drains.get(a.id)), "")
         self._put(answer, dumper, drawn, poured)
         for station in here:
             share = max(station.duty.values(), default=station.act.duty)
             for item in self.rig.items:
                 if item.id in station.running:
                     drawn += fuel(self.aboard, item, station.act, share)
-        return Moves(tuple(drawn), tuple(poured), tuple(notes), FRESH, CHANGED)
+        return Moves(tuple(drawn), tuple(poured), tuple(notes), FRESH, LET_DOWN if dumper else CHANGED)
 
     def _beside(
         self,
@@ -168,7 +180,7 @@ class Piped:
             if rate > 0:
                 poured.append(Poured("", number[tank], rate, self.aboard.listed[number[tank]].part.top))
             else:
-                drawn.append(Drawn(owner, (number[tank],), -rate, 0.0 if owner else None, needed=False))
+                drawn.append(Drawn(owner, (number[tank],), -rate, needed=False))
 
     def _taps(self, acts: Sequence[Act], notes: list[str]) -> dict[str, dict[str, float]]:
         """For each filling act the taps that it opens, with the flow that is told of it."""
@@ -178,29 +190,40 @@ class Piped:
             if act.kind == "fill" and listed and not act.tank:
                 found[act.id] = {listed[0].id: act.flow}
             elif act.kind == "fill" and listed:
-                own = [f for f in listed if act.tank in self._led_to(f.id)]
+                own = [f for f in listed if act.tank in led_to(self.rig, f.id)]
                 found[act.id] = {own[0].id: act.flow} if own else {}
             if act.kind == "fill" and act.flow <= 0:
                 notes.append(f"{called(act)}: no flow, nothing is filled")
         return found
 
-    def _led_to(self, fitting_id: str) -> set[str]:
-        """The tanks that a tap's lines lead to."""
-        items = {n.partition("/")[0] for n in reached(self.rig, (fitting_id,))}
-        return {a for a, i, t in self.rig.tanks() if i.id in items and t.liquid.tint != "fuel"}
-
     def _drains(self, acts: Sequence[Act]) -> dict[str, tuple[str, ...]]:
         """For each dumping act the drains that it opens."""
-        listed = tuple(f.id for f in self.rig.plumbing.fittings if f.kind == "drain")
-        return {a.id: tuple(d for d in listed if not a.tank or a.tank in self._led_to(d)) for a in acts if a.kind == "dump"}
+        return {a.id: tuple(f.id for f in drains_of(self.rig, a.tank)) for a in acts if a.kind == "dump"}
 
-    def _rounded(self, fills: Array) -> tuple[tuple[str, float], ...]:
+    def _let_down(
+        self,
+        here: Sequence[Station],
+        taps: Mapping[str, Mapping[str, float]],
+        drains: Mapping[str, tuple[str, ...]],
+        fills: Array,
+    ) -> Answer:
+        """The rates of a step through open drains: the mean of its two ends, exact where a flow follows the root of its head."""
+        first = self._answer(here, taps, drains, self._rounded(fills, LET_DOWN))
+        lower = np.asarray(fills, dtype=float).copy()
+        for tank, rate in first.moved.items():
+            if rate < 0 and tank in self.aboard.number:
+                lower[self.aboard.number[tank]] = max(fills[self.aboard.number[tank]] - LET_DOWN, 0.0)
+        last = self._answer(here, taps, drains, self._rounded(lower, LET_DOWN))
+        used = {act: _mean(first.used.get(act, {}), last.used.get(act, {})) for act in dict.fromkeys((*first.used, *last.used))}
+        return Answer(used, _mean(first.moved, last.moved), first.lacking or last.lacking, first.starving)
+
+    def _rounded(self, fills: Array, grid: float = GRID) -> tuple[tuple[str, float], ...]:
         """Fills by tank on a grid, but never dry, and full only where it is."""
         made = []
         every = self.aboard.spread(np.asarray(fills)[None, :])[0]
         for (address, _, tank), fill in zip(self.rig.tanks(), every.tolist(), strict=True):
-            low = min(tank.heel, tank.top) + 0.01
-            near = round(fill / GRID) * GRID
+            low = min(tank.heel, tank.top) + 0.1 * grid
+            near = round(fill / grid) * grid
             full = fill >= tank.top - 1e-9
             made.append((address, tank.top if full else min(max(near, low), tank.top - 1e-6)))
         return tuple(made)
@@ -298,6 +321,10 @@ class Piped:
             for tank, rate in net.items():
                 moved[tank] = moved.get(tank, 0.0) + weight * rate
         return Answer(used, moved, lacking, tuple(starving))
+
+
+def _mean(one: Mapping[str, float], other: Mapping[str, float]) -> dict[str, float]:
+    return {k: 0.5 * (one.get(k, 0.0) + other.get(k, 0.0)) for k in dict.fromkeys((*one, *other))}
 
 
 def _told(rig: Rig, taps: Mapping[str, float]) -> Rig:

@@ -22,8 +22,8 @@ from .steps import Find, Run, run
 from .typed import typed
 
 
-def play(solved: Solved, day: Day) -> Play:
-    """Play a day from its first act to its last."""
+def play(solved: Solved, day: Day, by_lines: bool | None = None) -> Play:
+    """Play a day from its first act to its last. by_lines: whether the network gives the flows, else as the rig has lines."""
     rig = solved.rig
     aboard = Aboard(rig, solved.frames)
     acts = in_order(day)
@@ -41,7 +41,8 @@ def play(solved: Solved, day: Day) -> Play:
             short=(),
             why="the day has no acts yet",
         )
-    ran = run(aboard, acts, begins(day, aboard), finding(solved, aboard, day))
+    by_lines = has_lines(rig) if by_lines is None else by_lines
+    ran = run(aboard, acts, begins(day, aboard), finding(solved, aboard, day, by_lines))
     road = road_states(rig)
     yard = next((n for n, s in enumerate(rig.states) if not s.road and s.condition != "lifted"), None)
     made = Play(
@@ -56,7 +57,7 @@ def play(solved: Solved, day: Day) -> Play:
         dumped=_by_tank(aboard, ran.dumped),
         short=shorts(aboard, ran),
         notes=(*ran.notes, *_full(rig, aboard, acts, ran)),
-        by_lines=has_lines(rig),
+        by_lines=by_lines,
     )
     return judged(solved, bent(solved, aboard, made))
 
@@ -71,9 +72,9 @@ def begins(day: Day, aboard: Aboard) -> Array:
     return np.array([_begins(day, aboard, v) for v in aboard.listed], dtype=float)
 
 
-def finding(solved: Solved, aboard: Aboard, day: Day) -> Find:
+def finding(solved: Solved, aboard: Aboard, day: Day, by_lines: bool) -> Find:
     """How the moves of a moment are found on a rig."""
-    if has_lines(solved.rig):
+    if by_lines:
         lines = Piped(solved.rig, solved.frames, aboard)
         return lambda active, fills: lines.moves(day, active, fills)
     return lambda active, fills: typed(aboard, day, active, fills)

@@ -1,32 +1,27 @@
-"""The most that may travel: a cap for every tank, what holds it back, the order of filling, and how long a tank drains."""
+"""The most that may travel: a cap for every tank, what holds it back and the order of filling."""
 
-from msgspec.structs import replace
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPaintEvent, QPen
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from ....core.base.text import duration, joined, uncapital
 from ....core.base.value import FreltError
-from ....core.edit.items import with_item
-from ....core.liquids.drain import drain_time, valve_of
 from ....core.liquids.fill_order import fill_order
 from ....core.liquids.own_ranges import which_question
 from ....core.liquids.road_caps import road_caps
 from ....core.liquids.road_fill import Aim, Cap, RoadFill, fill_marks, rounded, with_road_fill
-from ....core.model.item import Item, TankPart
-from ....core.model.rig import fill_range
 from ....core.solve import Solved, solve
 from ....paint import fonts
 from ....paint.painter import write
 from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...frame.painting import painter_on
-from ...widgets.fields import FigureField, heading, prose
+from ...widgets.fields import heading, prose
 from ...widgets.text import tip
+from .drain import DrainPart
 
 ROW = 46
 ROAD = "road fill"  # the job that looks for it
-CAUTION = "Where the water may go is for the site and the local authority: SH, soap and wash water never to a storm drain."
 
 
 class CapRows(QWidget):
@@ -112,13 +107,7 @@ class RoadPart(QWidget):
         self.put = QPushButton("Set the road ranges to this")
         self.put.clicked.connect(self._put)
         self.placard = QPushButton("Write the placard (PDF) …")
-        units = lambda: desk.units  # noqa: E731
-        self.tank = QComboBox()
-        self.tank.setAccessibleName("Tank to drain")
-        self.tank.activated.connect(lambda _: self._show_drain())
-        self.valve = FigureField("Drain valve, bore", "length", units, self._set_valve, low=0.005, high=0.2, name="drain-valve")
-        self.hose = FigureField("Hose on it", "distance", units, self._set_hose, high=100, name="drain-hose")
-        self.time = prose("")
+        self.drain = DrainPart(desk)
         box = QVBoxLayout(self)
         box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(6)
@@ -130,11 +119,7 @@ class RoadPart(QWidget):
             self.words,
             self.put,
             self.placard,
-            heading("Drain before you leave"),
-            self.tank,
-            self.valve,
-            self.hose,
-            self.time,
+            self.drain,
         ):
             box.addWidget(widget)
         box.addStretch(1)
@@ -145,7 +130,7 @@ class RoadPart(QWidget):
         """Look again, unless it was looked for already."""
         solved = self.desk.session.solved
         self._fill_lists(solved)
-        self._show_drain()
+        self.drain.refresh()
         if solved is None or self.desk.dragging:
             return
         wanted = (solved, self.aim.currentData(), self.exact.isChecked())
@@ -174,7 +159,6 @@ class RoadPart(QWidget):
         self._show()
 
     def _fill_lists(self, solved: Solved | None) -> None:
-        tanks = [t for _, i, t in solved.rig.tanks() if not i.built_in] if solved is not None else []
         names = [(a, i.name, t) for a, i, t in solved.rig.tanks() if not i.built_in] if solved is not None else []
         listed = [("Most liquid", "liquid"), ("Most hours of work", "hours")]
         listed += [(f"{n} first", f"first:{a}") for a, n, t in names if t.liquid.tint != "fuel"]
@@ -184,14 +168,6 @@ class RoadPart(QWidget):
             for words, data in listed:
                 self.aim.addItem(words, data)
             self.aim.setCurrentIndex(max(self.aim.findData(now), 0))
-        if [self.tank.itemData(i) for i in range(self.tank.count())] != [a for a, _, _ in names]:
-            now = self.tank.currentData()
-            self.tank.clear()
-            for address, name, _ in names:
-                self.tank.addItem(name, address)
-            self.tank.setCurrentIndex(max(self.tank.findData(now), 0))
-        for widget in (self.tank, self.valve, self.hose):
-            widget.setEnabled(bool(tanks))
 
     def _show(self) -> None:
         found = self.found
@@ -239,41 +215,3 @@ class RoadPart(QWidget):
         if self.found is not None and self.found.caps:
             caps, measure = self.found.caps, self.desk.units.measure
             self.desk.edit(lambda r: with_road_fill(r, caps, measure), "road ranges set to the road fill")
-
-    # draining
-
-    def _drained(self) -> tuple[Item, TankPart] | None:
-        rig = self.desk.rig
-        if rig is None:
-            return None
-        return next(((i, t) for a, i, t in rig.tanks() if a == self.tank.currentData()), None)
-
-    def _show_drain(self) -> None:
-        found, rig, state = self._drained(), self.desk.rig, self.desk.state
-        if found is None or rig is None:
-            self.time.setText("")
-            return
-        item, tank = found
-        bore = valve_of(item, tank)
-        self.valve.show_value(bore)
-        self.hose.show_value(tank.drain_hose)
-        start = fill_range(state, f"{item.id}/{tank.id}", tank).shown if state is not None else 1.0
-        units = self.desk.units
-        full, now = (drain_time(tank, f, 0.0, bore, tank.drain_hose) for f in (min(tank.top, 1.0), start))
-        words = f"Full it drains in {duration(full)}"
-        if start < tank.top - 1e-6 and start > 0:
-            words += f", from {units.show(tank.capacity.value * start, 'volume')} in {duration(now)}"
-        self.time.setText(f"{words}. {CAUTION}")
-
-    def _put_tank(self, words: str, **fields: float | None) -> None:
-        found = self._drained()
-        if found is not None:
-            item, tank = found
-            parts = tuple(replace(tank, **fields) if p is tank else p for p in item.parts)
-            self.desk.edit(lambda r: with_item(r, replace(item, parts=parts)), words)
-
-    def _set_valve(self, value: float | None) -> None:
-        self._put_tank("drain valve", valve=value)
-
-    def _set_hose(self, value: float | None) -> None:
-        self._put_tank("hose on the drain valve", drain_hose=value or 0.0)
