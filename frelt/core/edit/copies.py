@@ -11,6 +11,7 @@ from ..model.item import Item
 from ..model.references import Defined, Named, renamed, rewritten, walked
 from ..model.rig import Rig
 from .plumbing import copied
+from .tie_down import held_as
 
 S = TypeVar("S", bound=Struct)
 NewId = Callable[[str], str]
@@ -23,6 +24,8 @@ RENEWED = (
     "kit",
     "line",
     "fitting",
+    "anchor",
+    "strap",
     "rig",
 )  # unique in a rig; what is unique within a thing stays
 
@@ -76,4 +79,5 @@ def duplicate(rig: Rig, item_id: str, du: float, dv: float, new_id: NewId) -> tu
     lines, fittings = copied(rig, {i.id: ids[i.id] for i in originals})
     p = kept.plumbing
     piped = replace(p, lines=(*p.lines, *lines), fittings=(*p.fittings, *fittings)) if lines else p
-    return replace(kept, items=(*rig.items, shifted, *copies[1:]), plumbing=piped, **more), shifted.id
+    held = held_as(rig, {i.id: ids[i.id] for i in originals}, ids, (du, dv), new_id)
+    return replace(kept, items=(*rig.items, shifted, *copies[1:]), plumbing=piped, tie_down=held, **more), shifted.id

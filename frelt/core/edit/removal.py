@@ -22,6 +22,7 @@ from ..model.plumbing import Line, TipSet
 from ..model.references import DROP, Gone, Known, Rename, known, rewritten
 from ..model.rig import Bars, Rig
 from ..model.state import Person
+from ..model.tie_down import Anchor, Block, Bolts, Lock, Strap
 from ..model.ties import Link
 from ..model.wish import Wish
 from .following import followed
@@ -31,6 +32,11 @@ WORDS: dict[type[Struct], tuple[str, str]] = {
     Item: ("one thing", "{n} things"),
     Link: ("one tie", "{n} ties"),
     Line: ("one line", "{n} lines"),
+    Anchor: ("one anchor", "{n} anchors"),
+    Strap: ("one strap", "{n} straps"),
+    Bolts: ("its bolts", "the bolts of {n} things"),
+    Block: ("one block", "{n} blocks"),
+    Lock: ("one lock", "{n} locks"),
     TipSet: ("one set of tips", "{n} sets of tips"),
     Act: ("one act of the day", "{n} acts of the day"),
     Bars: ("the distributing bars", "the distributing bars"),

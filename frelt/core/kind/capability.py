@@ -15,6 +15,8 @@ Can = Literal[
     "hang over",  # rides with its ends past what it lies on, as ladders and racks do
     "bear on top",  # has a flat top that bears something
     "hold kit",  # a closed box in which kit is kept
+    "run off",  # has a drum that unwinds on the road unless it is locked
+    "swing open",  # has doors or drawers of its own that open on the road unless they are latched
     "bear things",  # brings a deck of its own, on which it is put by itself
 ]
 

@@ -234,5 +234,6 @@ register(
         big=True,
         says=_says,
         inner=_inner,
+        can=frozenset({"run off"}),
     )
 )

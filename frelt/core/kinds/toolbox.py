@@ -44,6 +44,6 @@ register(
         (Choice("opens", "Opens by", ("lid", "drawers", "front door")), Choice("material", "Made of", ("aluminum", "steel"))),
         _make,
         _service,
-        can=frozenset({"bear on top", "hold kit"}),
+        can=frozenset({"bear on top", "hold kit", "swing open"}),
     )
 )

@@ -38,7 +38,12 @@ def placed_fit_out(rig: Rig, frames: Frames) -> Iterator[Placed]:
             u, v = centroid(deck.outline)
             yield Placed(entry, carrier, mass, frames.decks[deck.id].point((u, v, entry.rise + entry.thickness / 2)), 0.0)
             continue
-        counted = [(i, n) for i in rig.items if frames.carrier_of.get(i.id) == carrier and (n := counts(i, entry.what))]
+        tied = {x.item for x in rig.tie_down.straps} if entry.what == "brackets" else set()
+        counted = [
+            (i, n)
+            for i in rig.items
+            if i.id not in tied and frames.carrier_of.get(i.id) == carrier and (n := counts(i, entry.what))
+        ]
         total = sum(n for _, n in counted)
         if entry.mass is None and (not total or (entry.what == "plumbing" and rig.plumbing.lines)):
             continue  # where lines are drawn they weigh what they are

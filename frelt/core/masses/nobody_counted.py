@@ -195,6 +195,7 @@ def nobody_counted(rig: Rig, frames: Frames) -> NobodyCounted | None:
             rig.kit,
             rig.fit_out,
             bool(rig.plumbing.lines),
+            rig.tie_down.straps,
             rig.trailer,
             rig.vehicle,
             rig.stand,
@@ -249,7 +250,9 @@ def _sum(rig: Rig, facts: list[Facts], own: list[tuple[str, Facts]], carriers: l
                 continue  # counted as what is drawn
             if entry.what in EACH:
                 n = ALLOWANCES.index(entry.what)
-                total += EACH[entry.what][0] * sum(f.counts[n] for c, f in own if c == carrier.id)
+                tied = {x.item for x in rig.tie_down.straps} if entry.what == "brackets" else set()
+                listed = zip((i for i in rig.items if not i.built_in), own, strict=True)
+                total += EACH[entry.what][0] * sum(f.counts[n] for i, (c, f) in listed if c == carrier.id and i.id not in tied)
             else:
                 total += cover_mass(entry, carrier.main_deck).value
     note = "what such a rig usually carries and nobody counted, from memory: count it, wave it off, or say what it comes to"

@@ -30,6 +30,7 @@ from .lines import placed_lines
 from .linked import Group, groups_of
 from .moments import Moments
 from .sources import Sources, sources_of
+from .straps import placed_straps
 
 
 class MassTable(Struct, frozen=True, dict=True):
@@ -209,7 +210,7 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     people = _add_people(build, rig, frames)
     fitted = _add_fit_out(build, rig, frames) | _add_kit(build, rig, frames)
     hoses, wet = _add_lines(build, rig, frames)
-    fitted |= hoses | wet
+    fitted |= hoses | wet | _add_straps(build, rig, frames)
     build.settle()
     if rig.joined:
         build.tanks, place = merged(build.tanks, rig.joined)
@@ -372,6 +373,15 @@ def _add_lines(build: _Builder, rig: Rig, frames: Frames) -> tuple[frozenset[int
             build.alone.append(np.array([(0.0, off, 0.0, 0.0), (0.0, 0.0, off, 0.0)]))
             build.alone_row.append(np.array([row, row], dtype=np.intp))
     return frozenset(dry), frozenset(wet)
+
+
+def _add_straps(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
+    """Straps and anchors; returns the numbers of their rows."""
+    added = []
+    for one in placed_straps(rig, frames):
+        row = build.row(Row(one.carrier, "", "Straps and anchors", one.mass.value, *one.at, one.mass), one.mass.plus_minus)
+        added.append(row)
+    return frozenset(added)
 
 
 def _joined_apart(rig: Rig, tanks: list[Tank], ranges: dict[str, Array]) -> tuple[Group, ...]:

@@ -52,6 +52,10 @@ ActTank = Annotated[str, Meta(max_length=ADDRESS, extra={"names": "tank", "gone"
 DryHose = Annotated[str, Meta(max_length=ADDRESS, extra={"names": "hose", "gone": "drop", "copied": True})]
 LineId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "line"})]
 FittingId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "fitting"})]
+AnchorId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "anchor"})]
+StrapId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"defines": "strap"})]
+AnchorOf = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "anchor", "gone": "with"})]
+BareAnchor = Annotated[str, Meta(max_length=64, extra={"names": "anchor", "gone": "with", "empty": True})]
 # Where a line ends: a port, a hose's free end or a tank's bottom (`item/part`), or a way of a fitting (`fitting/way`).
 PortAt = Annotated[str, Meta(min_length=3, max_length=ADDRESS, extra={"names": "port", "gone": "with"})]
 # What a hand or a switch sets: a fitting, or a machine that runs or rests.

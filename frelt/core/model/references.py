@@ -74,6 +74,7 @@ def known(rig: Rig) -> Known:
                 {f"{i.id}/{p.id}" for i in rig.items for p in i.parts if isinstance(p, PortPart | HosePart | TankPart)}
                 | {f"{f.id}/{w}" for f in rig.plumbing.fittings for w in ways_of(f)}
             ),
+            "anchor": frozenset(a.id for a in rig.tie_down.anchors),
             "handle": items | {f.id for f in rig.plumbing.fittings},
         }
     )
@@ -97,6 +98,7 @@ TARGETS: dict[str, frozenset[str]] = {  # what a name of each kind is the id of;
     "hose": frozenset({"item"}),
     "port": frozenset({"item", "fitting"}),
     "handle": frozenset({"item", "fitting"}),
+    "anchor": frozenset({"anchor"}),
     "question": frozenset({"item", "deck"}),
     "face": frozenset({"door"}),
     "seat": frozenset({"seat"}),

@@ -20,6 +20,7 @@ from .open_pipes import open_pipes
 from .plumbing import Plumbing
 from .rules import RuleSet
 from .state import FillRange, State
+from .tie_down import TieDown
 from .ties import Joined, Link
 from .wish import Wish
 
@@ -60,6 +61,7 @@ class Rig(Value, frozen=True, kw_only=True, dict=True):
     rules: RuleSet = RuleSet()
     links: tuple[Link, ...] = ()
     plumbing: Plumbing = Plumbing()
+    tie_down: TieDown = TieDown()
     bars: Bars | None = None
     curb_side: Literal["right", "left"] = "right"
     wishes: tuple[Wish, ...] = ()

@@ -55,6 +55,9 @@ APART: tuple[Apart, ...] = (
 )
 
 
+Push = Annotated[float, Meta(ge=0.0, le=3.0)]
+
+
 class RuleSet(Value, frozen=True, kw_only=True):
     """Limits of custom or law, copied into the rig with their source. Shares of the laden trailer or side.
 
@@ -87,6 +90,11 @@ class RuleSet(Value, frozen=True, kw_only=True):
     walk_width: Annotated[float, Meta(ge=0.2, le=1.5)] = 0.356
     arm: Annotated[float, Meta(ge=0.3, le=1.5)] = 0.90
     reach_up: Annotated[float, Meta(ge=1.0, le=3.0)] = 2.0
+    hold_forward: Push = 0.8
+    hold_rear: Push = 0.5
+    hold_side: Push = 0.5
+    hold_up: Push = 0.2
+    cargo: bool = False
     apart: tuple[Apart, ...] = APART
     sources: dict[Text, Text] = {}
     levels: dict[CheckName, Literal["broken", "danger", "law", "advice", "wish"]] = {}
