@@ -33,6 +33,7 @@ from .statics.limit import Limit
 from .statics.loads import LiftedPiece, Loads
 from .statics.unsure import moved
 from .statics.worst import Extreme, extreme
+from .tie_down.held import Held, held
 
 
 class Solved(Struct, frozen=True, dict=True):
@@ -60,6 +61,11 @@ class Solved(Struct, frozen=True, dict=True):
             return lifted(self.rig, self.frames)
         except FreltError:
             return ()
+
+    @cached_property
+    def held(self) -> tuple[Held, ...]:
+        """Everything mounted and what holds it, found when it is first asked for."""
+        return held(self.rig, self.frames)
 
     @cached_property
     def known(self) -> tuple[int, int]:

@@ -36,3 +36,12 @@ def clip(polygon: Sequence[Point], a: float, b: float, r: float) -> list[Point]:
         if v <= 0:
             kept.append(p)
     return kept
+
+
+def inside(outline: Sequence[Point], at: Point) -> bool:
+    """Whether a point lies in a convex polygon, whichever way round it goes; its edge counts."""
+    turns = []
+    for k, (x0, y0) in enumerate(outline):
+        x1, y1 = outline[(k + 1) % len(outline)]
+        turns.append((x1 - x0) * (at[1] - y0) - (y1 - y0) * (at[0] - x0))
+    return all(t >= -1e-12 for t in turns) or all(t <= 1e-12 for t in turns)

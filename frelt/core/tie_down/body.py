@@ -111,7 +111,7 @@ def bodies(rig: Rig, frames: Frames, only: str = "") -> tuple[Body, ...]:
                 _contacts(item, frames),
                 rubs(deck, deck.id in matted),
                 tuple(p for s in rig.tie_down.on(item.id) if (p := _pull(s, rig, frames)) is not None),
-                tuple(_bears(b, item, frames) for b in rig.tie_down.blocks if b.item == item.id),
+                tuple(bears(b, item, frames) for b in rig.tie_down.blocks if b.item == item.id),
                 tuple(i.id for i in riding[1:]),
             )
         )
@@ -209,7 +209,7 @@ def _pull(strap: Strap, rig: Rig, frames: Frames) -> Pull | None:
     )
 
 
-def _bears(block: Block, item: Item, frames: Frames) -> Bears:
+def bears(block: Block, item: Item, frames: Frames) -> Bears:
     """A block at the middle of the side it stands against."""
     deck, frame = frames.decks[item.place.deck], frames.items[item.id]
     along = {"front": (1.0, 0.0, 0.0), "rear": (-1.0, 0.0, 0.0), "left": (0.0, 1.0, 0.0), "right": (0.0, -1.0, 0.0)}[block.side]

@@ -13,6 +13,7 @@ import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
 
+from ..base.text import joined
 from ..base.value import FreltError
 from ..edit.tie_down import free_name, loosened, with_held
 from ..geometry.frames import Frames, Vec
@@ -20,8 +21,9 @@ from ..kind.capability import can
 from ..kind.registry import kind_of
 from ..model.item import Item
 from ..model.rig import Rig
-from ..model.tie_down import Block, Bolts
+from ..model.tie_down import Block, Bolts, Side
 from ..space.bolts import IN, own_points
+from ..space.leans import Leans, leans_on
 from .body import Body, bodies
 from .held import LEAST, Way, held, limits_of, ways_of
 from .rule import by_rule
@@ -74,13 +76,20 @@ def hold_it(rig: Rig, frames: Frames, item_id: str, by: Literal["", "straps", "b
         raise FreltError(
             f"there is no room for a strap on {item.name}: what stands around it is in the way; bolt it, or move it"
         )
-    for blocks in ((), _cleats(bare, item_id, ("front",)), _cleats(bare, item_id, ("front", "rear"))):
+    walls = leans_on(bare, frames, item)
+    tried: list[tuple[Block, ...]] = []
+    ahead: tuple[tuple[Side, ...], ...] = ((), ("front",), ("front", "rear"), ("front", "rear", "left", "right"))
+    for sides in ahead:
+        for blocks in (_cleats(bare, item_id, sides, ()), _cleats(bare, item_id, sides, walls)):
+            if blocks not in tried:
+                tried.append(blocks)
+    for blocks in tried:
         base = with_held(bare, *blocks) if blocks else bare
         found = _fewest(base, frames, item, ties)
         if found is not None:
             chosen, spare = found
             made, words = _put(base, chosen)
-            words += f", blocked {' and '.join(_where(b) for b in blocks)}" if blocks else ""
+            words += f", with {joined([_where(b) for b in blocks])}" if blocks else ""
             need = next(iter(held(made, frames, item_id))).need
             rings = sum(len(t.rings) for t in chosen)
             return Proposal(made, words, len(chosen), rings, spare=spare, must_hold=(need,) if rings else ())
@@ -189,18 +198,31 @@ def _put(rig: Rig, ties: Sequence[Tie]) -> tuple[Rig, str]:
     return made, " and ".join(t.words for t in ties)
 
 
-def _cleats(rig: Rig, item_id: str, sides: Sequence[Literal["front", "rear"]]) -> tuple[Block, ...]:
+def _cleats(rig: Rig, item_id: str, sides: Sequence[Side], walls: Sequence[Leans]) -> tuple[Block, ...]:
+    """What a thing stands against, and cleats at other sides. Of a wall nobody knows what it takes until it is said."""
     have = {b.side for b in rig.tie_down.blocks if b.item == item_id}
     made: list[Block] = []
+    for wall in walls:
+        if wall.side not in have:
+            made.append(
+                Block(
+                    id=free_name(rig, "B", (b.id for b in made)),
+                    item=item_id,
+                    side=wall.side,
+                    height=wall.height,
+                    name=wall.name,
+                )
+            )
+    have |= {b.side for b in made}
     for side in sides:
         if side not in have:
-            name = free_name(rig, "B", (b.id for b in made))
-            made.append(Block(id=name, item=item_id, side=side, name="cleat"))
+            made.append(Block(id=free_name(rig, "B", (b.id for b in made)), item=item_id, side=side, name="cleat"))
     return tuple(made)
 
 
 def _where(block: Block) -> str:
-    return "ahead" if block.side == "front" else "behind"
+    where = {"front": "ahead", "rear": "behind", "left": "at its left", "right": "at its right"}[block.side]
+    return f"the {block.name}" if block.name != "cleat" else f"a cleat {where}"
 
 
 # cures
@@ -224,8 +246,13 @@ def cures(rig: Rig, frames: Frames, item_id: str) -> tuple[Cure, ...]:
                 with_held(rig, *tighter),
             )
         )
-    for sides, words in ((("front",), "block it ahead"), (("front", "rear"), "block it ahead and behind")):
-        blocks = _cleats(rig, item_id, sides)  # type: ignore[arg-type]
+    ways_to_block: tuple[tuple[tuple[Side, ...], str], ...] = (
+        (("front",), "block it ahead"),
+        (("front", "rear"), "block it ahead and behind"),
+        (("left", "right"), "block it at both sides"),
+    )
+    for sides, words in ways_to_block:
+        blocks = _cleats(rig, item_id, sides, ())
         if blocks:
             tries.append((words, 2, with_held(rig, *blocks)))
     for tie in ways_to_tie(rig, frames, item):

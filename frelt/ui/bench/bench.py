@@ -16,6 +16,7 @@ from PyQt6.QtWidgets import QToolTip
 
 from ...drawing.views import View, seen
 from ..frame.desk import ENTRY, FITTING
+from ..frame.steps import STEPS
 from .press_line import pressed
 from .under import Under
 
@@ -46,15 +47,10 @@ class Bench(Under):
             return
         if self.layout_now is not None and self.handles.press(at, self.layout_now):
             return
-        if self._alone and self.lines_now is not None and self.layout_now is not None:
-            if self.line_drag.press(at, self.layout_now):
-                self.update()
-                return
-            self.lines_now.take(
-                pressed(self.lines_now, self.desk, self.layout_now, at, self.line_drag.view) or self._as_block(self.item_at(at))
-            )
-            return
         found = self.item_at(at)
+        if self._press_over(at, view, found, bool(event.modifiers() & Qt.KeyboardModifier.ShiftModifier)):
+            self.update()
+            return
         if not found and self.partner_at(at):
             self.desk.show_carrier(self.partner_at(at))
             return
@@ -65,6 +61,32 @@ class Bench(Under):
                 self.frame.press(at, view)
             return
         self._press_thing(found, view, at)
+
+    def _press_over(self, at: QPointF, view: View | None, found: str, moves: bool) -> bool:
+        """What lies over the drawings in its step: lines, straps. Says whether the press was theirs."""
+        layout = self.layout_now
+        if layout is None:
+            return False
+        if self._alone and self.lines_now is not None:
+            if not self.line_drag.press(at, layout):
+                self.lines_now.take(
+                    pressed(self.lines_now, self.desk, layout, at, self.line_drag.view) or self._as_block(found)
+                )
+            return True
+        return self._holding and self.hold_drag.press(at, layout, view, found, moves)
+
+    @property
+    def _holding(self) -> bool:
+        """Whether straps are laid here now."""
+        return "straps" in STEPS[self.desk.step].overlays and self.hold_drag.now is not None
+
+    def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
+        """Pressed twice, a deck gets a ring there, while straps are laid."""
+        assert event is not None
+        at = event.position()
+        free = self._holding and self.layout_now is not None and self.view_at(at) == "plan" and not self.item_at(at)
+        if not (free and self.layout_now is not None and self.hold_drag.put_ring(at, self.layout_now)):
+            self.mousePressEvent(event)
 
     def _as_block(self, item_id: str) -> str:
         """What a thing is in the line plan: of a reel its first hose."""
@@ -91,8 +113,8 @@ class Bench(Under):
         at, free = event.position(), bool(event.modifiers() & Qt.KeyboardModifier.AltModifier)
         if self._pan is not None:
             self._pan_to(at)
-        elif self.line_drag.held:
-            self.line_drag.move(at)
+        elif self.line_drag.held or self.hold_drag.held:
+            (self.line_drag if self.line_drag.held else self.hold_drag).move(at)
             self.update()
         elif self.frame.held:
             self.frame.move(at)
@@ -116,6 +138,10 @@ class Bench(Under):
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
         if self.line_drag.held and event is not None and self.layout_now is not None:
             self.line_drag.release(event.position(), self.layout_now)
+            self.update()
+            return
+        if self.hold_drag.held and event is not None and self.layout_now is not None:
+            self.hold_drag.release(event.position(), self.layout_now, self.item_at(event.position()))
             self.update()
             return
         if self.handles.held:
@@ -254,6 +280,7 @@ class Bench(Under):
             self.item_drag.drop()
             self.handles.drop()
             self.line_drag.drop()
+            self.hold_drag.drop()
             if self.desk.dragging:
                 self.desk.abandon()
             else:

@@ -42,6 +42,7 @@ from .closely import holds, looked_at
 from .ghost import Bringing, Ghost
 from .handles import Handles
 from .headings import Headings
+from .hold_drag import HoldDrag
 from .item_drag import ItemDrag
 from .labels import Labels
 from .layout import Layout
@@ -52,6 +53,7 @@ from .still import Still
 
 if TYPE_CHECKING:
     from ..steps.plumbing.now import LinesNow
+    from ..steps.tie_down.now import HoldNow
 
 VIEWS: tuple[View, ...] = ("plan", "side", "rear")
 
@@ -82,6 +84,7 @@ class Drawings(QWidget):
         self.handles = Handles(desk)
         self.frame = Frame()
         self.line_drag = LineDrag(desk)
+        self.hold_drag = HoldDrag(desk)
         self._still = Still(self)
         self.headings = Headings(desk)
         self.labels = Labels(desk)
@@ -184,6 +187,9 @@ class Drawings(QWidget):
                 part(p, layout.area(view), partial(self._lines, p, solved, layout, view))
         if self._alone:
             return
+        if "straps" in STEPS[self.desk.step].overlays:
+            for view in VIEWS:
+                part(p, layout.area(view), partial(self._straps, p, solved, layout, view))
         self._limits(p, solved, layout)
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
 
@@ -206,6 +212,18 @@ class Drawings(QWidget):
         if self._alone:
             shapes += self.line_drag.shapes(layout)
         paint_clipped(p, shapes, layout.area(view).adjusted(-12, -12, 12, 12), self.desk.theme)
+
+    def _straps(self, p: QPainter, solved: Solved, layout: Layout, view: View) -> None:
+        """What holds things, over one drawing."""
+        from ...drawing.overlay.straps import straps_over
+
+        carrier, now = self.desk.carrier, self.hold_drag.now
+        if carrier is None:
+            return
+        thing, held, bad = (now.held, now.strap, now.bad()) if now is not None else ("", "", frozenset())
+        shapes = straps_over(solved.rig, solved.frames, carrier.id, layout.sheet, view, thing, held, bad)
+        room = layout.area(view).adjusted(-12, -12, 12, 12)
+        paint_clipped(p, (*shapes, *self.hold_drag.shapes()) if view == "plan" else shapes, room, self.desk.theme)
 
     def _limits(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         """The limits of the whole rig as bars, or the worst of them in one line."""
@@ -408,6 +426,13 @@ class Drawings(QWidget):
         """From now on the lines are drawn in their step, and pressed there."""
         self.lines_now = self.line_drag.now = now
         now.held_changed.connect(self.update)
+        self.update()
+
+    def show_held(self, now: "HoldNow") -> None:
+        """From now on straps are laid and pressed in their step."""
+        self.hold_drag.now = now
+        now.changed.connect(self.update)
+        now.told.connect(self.update)
         self.update()
 
     def look_from(self, view: View) -> None:

@@ -78,7 +78,9 @@ class Desk(QObject):
         self.level: int | None = None  # of the levels of what is drawn, or all of them
         self.state_id = WORST
         self.step = Step.BIG_THINGS
-        self.removes: Callable[[], bool] | None = None  # what Delete takes away before it asks for things; says whether it did
+        self.removes: list[
+            Callable[[], bool]
+        ] = []  # what Delete takes away before it asks for things; each says whether it did
         self._trial: Solved | None = None
         self._floor: tuple[Solved, str, SafeFloor] | None = None
         self.jobs = Jobs(self)

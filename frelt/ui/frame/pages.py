@@ -45,6 +45,7 @@ class RightColumn(QWidget):
     day_made = pyqtSignal(QWidget)  # the plot of the day, to be put below the bench
     day_shown = pyqtSignal(bool)
     plan_made = pyqtSignal(QWidget)  # the line plan, to be put below the bench
+    hold_made = pyqtSignal(object)  # what is in hand of the tie-down, to be drawn over the bench
 
     def __init__(self, desk: Desk) -> None:
         super().__init__()
@@ -97,6 +98,11 @@ class RightColumn(QWidget):
             self._take_day(made)
         elif step is Step.PLUMBING:
             self._take_plan(made)
+        elif step is Step.TIE_DOWN:
+            from ..steps.tie_down.page import TieDownPage
+
+            assert isinstance(made, TieDownPage)
+            self.hold_made.emit(made.now)
         return made
 
     def _take_day(self, made: QWidget) -> None:

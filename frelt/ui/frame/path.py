@@ -10,9 +10,9 @@ from ...paint.painter import write
 from ..bench.brush import mark
 from ..widgets.text import tip
 from .desk import Desk
-from .lines_mark import LinesMark
 from .painting import painter_on
 from .step import Step
+from .step_mark import StepMark, of_held, of_lines
 from .steps import STEPS
 
 ABOUT = {
@@ -20,6 +20,7 @@ ABOUT = {
     "geometry": "The gravest finding of where things stand: room, reach, what stands beside what.",
     "loads": "The gravest finding of what is carried, over every state and fill.",
     "lines": "The gravest finding of the lines as their handles stand, every tank full.",
+    "held": "The gravest finding of what holds things on the road.",
 }
 
 
@@ -30,7 +31,7 @@ class StepButton(QAbstractButton):
         super().__init__()
         self.desk, self.step = desk, step
         self.shown = ""  # the status painted last
-        self.lines: LinesMark | None = None
+        self.later: StepMark | None = None  # of what is judged beside the window
         self.entry = STEPS[step]
         self.setText(self.entry.title)
         self.setAccessibleName(self.entry.title + (", comes later" if self.entry.later else ""))
@@ -46,8 +47,8 @@ class StepButton(QAbstractButton):
         solved, judged = self.desk.solved, self.entry.judged
         if solved is None or not judged:
             return ""
-        if judged == "lines":
-            return (self.lines.mark if self.lines is not None else None) or ""
+        if judged in ("lines", "held"):
+            return (self.later.mark if self.later is not None else None) or ""
         if judged == "known":
             return "ok" if solved.loads is not None and solved.known[0] == solved.known[1] else "unknown"
         kinds = {k.id for k in KINDS.values() if (k.findings if judged == "geometry" else k.limits) is not None}
@@ -103,9 +104,12 @@ class StepPath(QWidget):
         for signal in (desk.step_changed, desk.looks_changed):
             signal.connect(self._refresh)
         desk.changed.connect(self._settled)
-        self.lines = LinesMark(desk, self._settled)
+        marks = {
+            "lines": StepMark(desk, "lines", of_lines, lambda rig: bool(rig.plumbing.lines), self._settled),
+            "held": StepMark(desk, "held", of_held, lambda rig: bool(rig.items), self._settled),
+        }
         for button in self.buttons:
-            button.lines = self.lines
+            button.later = marks.get(button.entry.judged)
 
     def _refresh(self) -> None:
         self.update()

@@ -13,8 +13,10 @@ if TYPE_CHECKING:
     from .desk import Desk
 
 
-Overlay = Literal["room to work", "wishes", "zones", "handles", "lines"]  # lines: along the plan, which is drawn alone
-Judged = Literal["", "known", "geometry", "loads", "lines"]
+Overlay = Literal[
+    "room to work", "wishes", "zones", "handles", "lines", "straps"
+]  # lines: along the plan, which is drawn alone
+Judged = Literal["", "known", "geometry", "loads", "lines", "held"]
 
 
 class Entry(Struct, frozen=True):
@@ -68,6 +70,12 @@ def _plumbing(desk: "Desk") -> "QWidget":
     return PlumbingPage(desk)
 
 
+def _tie_down(desk: "Desk") -> "QWidget":
+    from ..steps.tie_down.page import TieDownPage
+
+    return TieDownPage(desk)
+
+
 PLACING: frozenset[Overlay] = frozenset({"room to work", "wishes", "zones"})
 STEPS: dict[Step, Entry] = {
     Step.JOB: Entry("Job", _job, overlays=frozenset({"wishes"}), asks=("carriers_asked", "started")),
@@ -79,9 +87,7 @@ STEPS: dict[Step, Entry] = {
     Step.WIRING: Entry(
         "Wiring", later="Batteries, breakers, pumps and generator on a diagram: wire sizes, drops, start order."
     ),
-    Step.TIE_DOWN: Entry(
-        "Tie-down", later="Straps, bolts and exhaust: how much each must hold, where the floor may not be drilled."
-    ),
+    Step.TIE_DOWN: Entry("Tie-down", _tie_down, "held", overlays=frozenset({"zones", "straps"})),
     Step.SCALE: Entry(
         "Scale",
         later="Scale tickets beside the prediction, and where the difference most likely sits. "

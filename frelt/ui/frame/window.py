@@ -87,6 +87,7 @@ class Window(QMainWindow):
         box.addWidget(self.strip)
         self.right.day_made.connect(lambda plot: box.insertWidget(3, plot))
         self.right.plan_made.connect(self._take_plan)
+        self.right.hold_made.connect(self.bench.show_held)
         self.right.day_shown.connect(lambda on: self.strip.setVisible(not on))
         self.setCentralWidget(whole)
 

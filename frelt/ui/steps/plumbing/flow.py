@@ -1,14 +1,15 @@
 """Who gets what: every gun and pump as the handles stand, what is not right, and the inlets at the lowest fill."""
 
-from PyQt6.QtCore import Qt, QTimer
-from PyQt6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtCore import QTimer
+from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from ....core.model.rig import Rig
 from ....core.network.reading import FLOWS, AtGun, AtPump
-from ....core.report.lines import Finding, names_of, product_at, strength_at, suction
+from ....core.report.lines import names_of, product_at, strength_at, suction
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import heading, prose
+from ...widgets.findings import emptied, finding_line
 from .line_plan import LinePlan
 from .now import LinesNow
 
@@ -59,7 +60,7 @@ class FlowPart(QWidget):
         self.none.setVisible(not there)
         for widget in (self.held_title, self.guns, self.pumps, self.wrong_title, self.note):
             widget.setVisible(there)
-        self._clear()
+        emptied(self.wrong)
         if solved is None or rig is None:
             self.inlets.hide()
             self.inlet_title.hide()
@@ -70,7 +71,7 @@ class FlowPart(QWidget):
         found = self.now.found()
         self.wrong_title.setVisible(bool(found))
         for one in found[:MOST]:
-            self.wrong.addWidget(self._finding(one))
+            self.wrong.addWidget(finding_line(one, self.now.take))
         if len(found) > MOST:
             self.wrong.addWidget(prose(f"and {len(found) - MOST} more, in frelt lines"))
         self.inlets.setVisible(self._inlets_of is rig)
@@ -92,13 +93,6 @@ class FlowPart(QWidget):
         self.inlets.show_facts(rows)
         self.inlets.setVisible(True)
         self.inlet_title.setVisible(bool(rows))
-
-    def _clear(self) -> None:
-        while (item := self.wrong.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
 
     def _gun(self, g: AtGun, names: dict[str, str]) -> list[tuple[str, str]]:
         units, rig = self.desk.units, self.now.rig
@@ -132,31 +126,3 @@ class FlowPart(QWidget):
         if p.back > FLOWS:
             rows.append(("back through its unloader", units.show(p.back, "flow")))
         return rows
-
-    def _finding(self, one: Finding) -> QWidget:
-        """A finding as a line; pressed, what it is about is taken in hand."""
-        mark = {"danger": "▲", "broken": "▲", "law": "◆", "advice": "○", "wish": "○"}[one.level] if not one.doubt else "▫"
-        words = f"{mark} {one.words}"
-        if not one.where:
-            label = QLabel(words)
-            label.setWordWrap(True)
-            return label
-        made = QPushButton(words)
-        made.setObjectName("finding")
-        made.setCursor(Qt.CursorShape.PointingHandCursor)
-        made.clicked.connect(lambda: self.now.take(one.where[0]))
-        return _wrapping(made, words)
-
-
-def _wrapping(button: QPushButton, words: str) -> QWidget:
-    """A button of several lines: Qt's own wraps none, so a label lies in it."""
-    label = QLabel(words, button)
-    label.setWordWrap(True)
-    label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
-    button.setText("")
-    button.setAccessibleName(words)
-    box = QVBoxLayout(button)
-    box.setContentsMargins(6, 3, 6, 3)
-    box.addWidget(label)
-    button.setMinimumHeight(label.heightForWidth(240) + 8)
-    return button

@@ -24,7 +24,7 @@ class PlumbingPage(PartedPage):
         self.listed = (self.flow, self.hand, self.tips)
         self.put_parts((("Flow", self.flow), ("In hand", self.hand), ("Tips", self.tips)))
         self.now.held_changed.connect(self._held)
-        desk.removes = self._remove
+        desk.removes.append(self._remove)
         self.show_part(0)
 
     def refresh(self) -> None:

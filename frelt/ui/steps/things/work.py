@@ -94,7 +94,7 @@ class Work:
 
     def remove(self) -> None:
         """Take what is in hand off the rig; what stands on it goes to the deck below, and what names it goes along."""
-        if self.desk.removes is not None and self.desk.removes():
+        if any(remove() for remove in self.desk.removes):
             return
         held = self._held()
         if held:

@@ -1,0 +1,60 @@
+"""A finding as a line of a page; pressed, what it is about is taken in hand."""
+
+from collections.abc import Callable
+
+from PyQt6.QtCore import Qt
+from PyQt6.QtGui import QResizeEvent
+from PyQt6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
+
+from ...core.report.lines import Finding
+
+SIGNS = {"danger": "▲", "broken": "▲", "law": "◆", "advice": "○", "wish": "○"}
+DOUBT = "▫"
+ROOM = 244  # of the column, until it is known [px]
+
+
+class Pressed(QPushButton):
+    """A button of several lines: Qt's own wraps none, so a label lies in it, and it is as tall as that."""
+
+    def __init__(self, words: str) -> None:
+        super().__init__()
+        self.setObjectName("finding")
+        self.setAccessibleName(words)
+        self.setCursor(Qt.CursorShape.PointingHandCursor)
+        self._label = QLabel(words, self)
+        self._label.setWordWrap(True)
+        self._label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
+        box = QVBoxLayout(self)
+        box.setContentsMargins(6, 3, 6, 3)
+        box.addWidget(self._label)
+        self.setMinimumHeight(self._tall(ROOM))
+
+    def _tall(self, wide: int) -> int:
+        return self._label.heightForWidth(max(wide - 14, 40)) + 8
+
+    def resizeEvent(self, event: QResizeEvent | None) -> None:
+        super().resizeEvent(event)
+        tall = self._tall(self.width())
+        if tall != self.minimumHeight():
+            self.setMinimumHeight(tall)
+
+
+def finding_line(one: Finding, take: Callable[[str], object]) -> QWidget:
+    """The line, with a sign of its level. take: called with the first of what it is about."""
+    words = f"{DOUBT if one.doubt else SIGNS[one.level]} {one.words}"
+    if not one.where:
+        label = QLabel(words)
+        label.setWordWrap(True)
+        return label
+    made = Pressed(words)
+    made.clicked.connect(lambda: take(one.where[0]))
+    return made
+
+
+def emptied(layout: QVBoxLayout) -> None:
+    """Take every widget out of a layout."""
+    while (item := layout.takeAt(0)) is not None:
+        widget = item.widget()
+        if widget is not None:
+            widget.hide()
+            widget.deleteLater()
