@@ -13,7 +13,7 @@ from msgspec.structs import replace
 
 from ..core.base.kept import Kept
 from ..core.base.value import FreltError
-from ..core.edit.records import recorded
+from ..core.edit.records import Record, recorded, with_record
 from ..core.edit.removal import Settled, settled
 from ..core.gate import admit_edit
 from ..core.model.document import Document, LogEntry
@@ -23,6 +23,11 @@ from . import storage
 from .autosave import Autosave, Recovered
 
 MOST_UNDO = 500
+
+
+def now() -> str:
+    """The date and time, to the minute, as records have them."""
+    return datetime.now().isoformat(timespec="minutes")
 
 
 def new_id(what: str) -> str:
@@ -137,12 +142,17 @@ class Session:
         self._tell()
 
     def note(self, text: str) -> None:
-        """Add a line to the log. It only grows: undo takes back what was designed and leaves the record."""
-        entry = LogEntry(
-            id=new_id("log"), when=datetime.now().isoformat(timespec="minutes"), text=text, rig=self.rig_id or None
-        )
-        log = (*self.document.log, recorded(self.document, entry))
-        self._steps = [Step(replace(s.document, log=log), s.words, s.merge) for s in self._steps]
+        """Add a line to the log."""
+        self.keep(LogEntry(id=new_id("log"), when=now(), text=text, rig=self.rig_id or None))
+
+    def keep(self, entry: Record) -> None:
+        """Add to the record. It only grows: undo takes back what was designed and leaves the record.
+
+        Raises FreltError, in words, where it cannot be right; the document stays as it was.
+        """
+        own = recorded(self.document, entry)
+        admit_edit(with_record(self.document, own), self.document)
+        self._steps = [Step(with_record(s.document, own), s.words, s.merge) for s in self._steps]
         self._tell()
 
     def undo(self) -> str:

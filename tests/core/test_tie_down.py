@@ -63,7 +63,14 @@ def test_straps_carry_what_a_frame_model_of_a_library_gives_them(monkeypatch: py
     monkeypatch.setattr(will_carry, "SINK", 5e-6)  # the library's straps touch before the floor gives, ours once it has
 
     feet = {"A1": (1.2, -0.7), "A2": (1.3, 0.6), "A3": (2.9, -0.5), "A4": (2.7, 0.8), "A5": (1.9, -0.9), "A6": (2.2, 1.0)}
-    hooks = [(-0.25, -0.25, 1.1), (-0.25, 0.25, 1.2), (0.25, -0.25, 0.9), (0.25, 0.25, 1.0), (0.0, -0.25, 0.4), (0.0, 0.25, 0.5)]
+    hooks = [
+        (-0.25, -0.25, 1.1),
+        (-0.25, 0.25, 1.2),
+        (0.25, -0.25, 0.9),
+        (0.25, 0.25, 1.0),
+        (0.0, -0.25, 0.4),
+        (0.0, 0.25, 0.5),
+    ]
     straps = [strap(f"S{k}", "box", name, "", at, pre=0.0) for k, (name, at) in enumerate(zip(feet, hooks, strict=True))]
     one = tall(*(ring(n, *at) for n, at in feet.items()), *straps)
     body = body_of(one, "box")
@@ -117,7 +124,7 @@ def test_of_two_straps_along_one_line_the_shorter_carries_more_than_statics_shar
     assert a + b == pytest.approx(0.8 * 200, rel=1e-3) and a / b == pytest.approx(3.0, rel=1e-3)
     limited = replace(body, pulls=tuple(replace(p, limit=200.0) for p in body.pulls))  # statics let them share as suits
     assert can_hold([Push(limited, body.loads[0], AHEAD, 0.0, 1.0)])[0] == pytest.approx(2.0, rel=1e-6)
-    tight = [x for x in held(with_held(one, *(replace(s, holds=Figure(value=100.0)) for s in low)), Frames(one), "box")]
+    tight = held(with_held(one, *(replace(s, holds=Figure(value=100.0)) for s in low)), Frames(one), "box")
     assert tight[0].status == "over" and tight[0].worst is not None and tight[0].worst.worst == "S1"
 
 
@@ -256,7 +263,9 @@ def test_what_is_held_weighs_turns_is_copied_and_goes_with_what_it_names() -> No
     assert len(bodies(turned, Frames(turned), "tall")[0].pulls) == 2
     names = iter(range(1000))
     twin = copy_rig(one, lambda what: f"{what}-{next(names)}", "Twin")
-    assert {s.start for s in twin.tie_down.straps} <= {a.id for a in twin.tie_down.anchors} != {a.id for a in one.tie_down.anchors}
+    assert (
+        {s.start for s in twin.tie_down.straps} <= {a.id for a in twin.tie_down.anchors} != {a.id for a in one.tie_down.anchors}
+    )
     same = held(twin, Frames(twin))[0].worst
     first = held(one, Frames(one))[0].worst
     assert same is not None and first is not None and same.holds_to == pytest.approx(first.holds_to)
@@ -264,7 +273,9 @@ def test_what_is_held_weighs_turns_is_copied_and_goes_with_what_it_names() -> No
     assert len(two.tie_down.on(copied)) == 2 and len(two.tie_down.anchors) == 8
     assert held(two, Frames(two), copied)[0].worst.holds_to == pytest.approx(first.holds_to)  # type: ignore[union-attr]
     gone = settled(one, replace(one, items=()))
-    assert gone.rig.tie_down.straps == () and len(gone.rig.tie_down.anchors) == 4 and "2 straps" in gone.words.replace("two", "2")
+    assert (
+        gone.rig.tie_down.straps == () and len(gone.rig.tie_down.anchors) == 4 and "2 straps" in gone.words.replace("two", "2")
+    )
 
 
 @pytest.mark.parametrize("name", ["shelter-van", "hull-open", "barn-closed"])

@@ -42,6 +42,17 @@ class Ticket(Value, frozen=True, kw_only=True):
     names: dict[RecordedName, Text] = {}
 
 
+class Walk(Value, frozen=True, kw_only=True):
+    """A walk around a rig before the road, kept as it was. when: ISO date and time.  done, left: what was ticked, and what was not."""
+
+    id: LocalId
+    rig: RecordedRig
+    when: Text
+    done: tuple[Text, ...] = ()
+    left: tuple[Text, ...] = ()
+    names: dict[RecordedName, Text] = {}
+
+
 class LogEntry(Value, frozen=True, kw_only=True):
     """A line of the log, which only grows. when: ISO date and time."""
 
@@ -70,6 +81,7 @@ class Document(Value, frozen=True, kw_only=True, omit_defaults=False):
     tickets: tuple[Ticket, ...] = ()
     log: tuple[LogEntry, ...] = ()
     attachments: tuple[Attachment, ...] = ()
+    walks: tuple[Walk, ...] = ()
 
     def rig(self, rig_id: str) -> Rig:
         """The rig of that id. Raises KeyError."""

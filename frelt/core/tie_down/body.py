@@ -36,7 +36,7 @@ class Load(Struct, frozen=True):
     words: str
 
 
-class Pull(Struct, frozen=True):
+class Pull(Struct, frozen=True, eq=False):
     """A strap as it pulls. at, way: points of the thing [m] and unit vectors towards where it goes, of each of its legs, (legs, 3).
 
     ends: its anchors [m].  limit: the least of strap, hooks, anchors and eye that is known [kg], None where nothing is; unknown: which parts nobody read.
@@ -63,7 +63,7 @@ class Bears(Struct, frozen=True):
     limit: float | None
 
 
-class Body(Struct, frozen=True):
+class Body(Struct, frozen=True, eq=False):
     """loads: at both ends of its fill, one where it has none.  normal: of its deck.  contacts: of its base, (n, 3) [m].
 
     rubs: what rubs of what presses.  bears: blocks it stands against.

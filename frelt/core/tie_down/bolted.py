@@ -17,7 +17,7 @@ from ..model.tie_down import Bolts
 from .body import Body, Load
 
 
-class OnBolts(Struct, frozen=True):
+class OnBolts(Struct, frozen=True, eq=False):
     """What the bolts of a thing carry at a push. tension, shear: of each [kg].  share: of what it may bear, nan where nobody typed that."""
 
     tension: Array

@@ -41,7 +41,7 @@ class Way(Struct, frozen=True):
     wanted: float
 
 
-class InWay(Struct, frozen=True):
+class InWay(Struct, frozen=True, eq=False):
     """A thing pushed in one way at one end of its fill.
 
     share: of what it takes until a part is past its limit or the thing lets go, what is wanted; nan where nothing is known of a part.
@@ -60,7 +60,7 @@ class InWay(Struct, frozen=True):
     moved: float = 0.0
 
 
-class Held(Struct, frozen=True):
+class Held(Struct, frozen=True, eq=False):
     """One thing. ways: in every way at both ends of its fill.  status: of the worst of them, the rule beside it.
 
     missing: what nobody read.  need: what an anchor that nobody read must hold at least [kg].  lacks: what a lock is wanted for, or nothing.

@@ -26,7 +26,7 @@ FAR = 0.25  # from where a body has let go [m]
 MOST = 0.02  # of a step of Newton's [m]
 
 
-class Push(Struct, frozen=True):
+class Push(Struct, frozen=True, eq=False):
     """One case: a body at one end of its fill, pushed in a direction. mu: of its base.  most: up to how many times its weight."""
 
     body: Body
@@ -36,7 +36,7 @@ class Push(Struct, frozen=True):
     most: float
 
 
-class Path(Struct, frozen=True):
+class Path(Struct, frozen=True, eq=False):
     """What happened as a push grew. pushes: (steps,) times the weight.  tension: (steps, straps) [kg].  bears: (steps, blocks) [kg].
 
     moved: (steps,) how far the farthest corner went [m].  held: (steps,) whether there was a balance.

@@ -220,6 +220,16 @@ class Drawings(QWidget):
         carrier, now = self.desk.carrier, self.hold_drag.now
         if carrier is None:
             return
+        if now is not None and now.walking is not None and self._walking:
+            from ...drawing.overlay.walk import walk_over
+
+            if view == "plan":
+                walked = now.walking
+                shapes = walk_over(
+                    solved.rig, walked.stops, carrier.id, partial(layout.sheet.px, "plan"), walked.done, walked.now
+                )
+                paint_clipped(p, shapes, layout.area(view).adjusted(-12, -16, 12, 16), self.desk.theme)
+            return
         thing, held, bad = (now.held, now.strap, now.bad()) if now is not None else ("", "", frozenset())
         shapes = straps_over(solved.rig, solved.frames, carrier.id, layout.sheet, view, thing, held, bad)
         room = layout.area(view).adjusted(-12, -12, 12, 12)
@@ -253,6 +263,12 @@ class Drawings(QWidget):
     def _alone(self) -> bool:
         """Whether the plan or the side is drawn alone, with what runs along it."""
         return "lines" in STEPS[self.desk.step].overlays
+
+    @property
+    def _walking(self) -> bool:
+        """Whether one walks around the rig, stop by stop."""
+        now = self.hold_drag.now
+        return now is not None and now.walking is not None and "straps" in STEPS[self.desk.step].overlays
 
     def _views(self) -> tuple[View, ...]:
         """The drawings that are shown."""
@@ -337,7 +353,7 @@ class Drawings(QWidget):
 
     def _named(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
         """Names and numbers, over all that is washed or dashed; none where lines run."""
-        if self._alone:
+        if self._alone or self._walking:
             return
         if not moving:
             self._labelled(p, layout, moving)
@@ -361,7 +377,7 @@ class Drawings(QWidget):
     ) -> None:
         """The drawings with their names and tape. skip: what is on the move; the names of all else keep their places."""
         theme = self.desk.theme
-        p.setOpacity(0.45 if self._alone else 1.0)  # things step back behind the lines
+        p.setOpacity(0.45 if self._alone or self._walking else 1.0)  # things step back behind the lines
         for view in self._views():
             part(p, layout.area(view), partial(paint_scene, p, self._scenes[view], layout, theme, self.desk.kept, held, skip))
         p.setOpacity(1.0)

@@ -143,6 +143,22 @@ class Files(QObject):
         if rig is not None:
             self._put(path, lambda: sheet_pdf(session.document, rig, self.desk.units), "Load sheet")
 
+    def write_walk(self) -> None:
+        """Ask where, and write the walk before the road."""
+        if self.desk.session.rig is None:
+            self.desk.refused.emit("There is no rig to walk around.")
+            return
+        if (path := self._ask("Write the walk", "walk.pdf", "PDF (*.pdf)")) is not None:
+            self.walk_to(path)
+
+    def walk_to(self, path: Path) -> None:
+        """Write the walk around the rig on the bench."""
+        from ...paint.walk_page import walk_pdf
+
+        rig, caps = self.desk.session.rig, self.desk.caps
+        if rig is not None:
+            self._put(path, lambda: walk_pdf(rig, self.desk.units, caps), "Walk")
+
     def write_drawing(self) -> None:
         """Ask where, and write the carrier drawn in the state drawn; the name's end says which kind of file."""
         if self.desk.session.rig is None:

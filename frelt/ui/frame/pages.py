@@ -42,6 +42,7 @@ class RightColumn(QWidget):
     carriers_asked = pyqtSignal()
     started = pyqtSignal()
     placard_asked = pyqtSignal()
+    walk_asked = pyqtSignal()
     day_made = pyqtSignal(QWidget)  # the plot of the day, to be put below the bench
     day_shown = pyqtSignal(bool)
     plan_made = pyqtSignal(QWidget)  # the line plan, to be put below the bench

@@ -87,7 +87,7 @@ STEPS: dict[Step, Entry] = {
     Step.WIRING: Entry(
         "Wiring", later="Batteries, breakers, pumps and generator on a diagram: wire sizes, drops, start order."
     ),
-    Step.TIE_DOWN: Entry("Tie-down", _tie_down, "held", overlays=frozenset({"zones", "straps"})),
+    Step.TIE_DOWN: Entry("Tie-down", _tie_down, "held", overlays=frozenset({"zones", "straps"}), asks=("walk_asked",)),
     Step.SCALE: Entry(
         "Scale",
         later="Scale tickets beside the prediction, and where the difference most likely sits. "

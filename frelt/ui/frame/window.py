@@ -104,6 +104,7 @@ class Window(QMainWindow):
         self.bench.first_painted.connect(self.menus.fill)
         self.bench.first_painted.connect(self.right.begin)
         self.right.sheet_asked.connect(self.files.write_sheet)
+        self.right.walk_asked.connect(self.files.write_walk)
         self.right.carriers_asked.connect(self.panels.carriers)
         self.right.placard_asked.connect(self._write_placard)
         self.files.opened.connect(self._opened)

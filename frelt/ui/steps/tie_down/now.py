@@ -1,5 +1,7 @@
 """What is in hand of the tie-down, and what holds everything, worked out beside the window."""
 
+from typing import TYPE_CHECKING
+
 from PyQt6.QtCore import QObject, pyqtSignal
 
 from ....core.base.kept import Kept
@@ -11,6 +13,9 @@ from ....core.solve import solve
 from ....core.tie_down.held import Held
 from ...frame.desk import Desk
 from ...frame.jobs import Running
+
+if TYPE_CHECKING:
+    from .walk import WalkPart
 
 JOB = "held"
 
@@ -28,6 +33,7 @@ class HoldNow(QObject):
         super().__init__(desk)
         self.desk = desk
         self.held = self.strap = ""
+        self.walking: WalkPart | None = None  # the walk while it is seen
         self.found: tuple[Held, ...] = ()
         self.findings: tuple[Finding, ...] = ()
         self.of: Rig | None = None

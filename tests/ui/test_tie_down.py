@@ -1,0 +1,190 @@
+"""Tie-down by mouse and keys: rings put, straps laid and judged, proposals, the walk ticked, kept and printed."""
+
+from pathlib import Path
+
+import pdfplumber
+import pytest
+from msgspec.structs import replace
+from PyQt6.QtCore import QEvent, QPoint, QPointF, Qt
+from PyQt6.QtGui import QMouseEvent
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QPushButton
+from pytestqt.qtbot import QtBot
+
+from frelt.core.base.figure import Figure
+from frelt.core.edit.items import turn
+from frelt.core.model.document import Document
+from frelt.core.model.item import Item
+from frelt.drawing.overlay.straps import anchor_spots, strap_runs
+from frelt.ui.frame.step import Step
+from frelt.ui.frame.window import Window
+from frelt.ui.steps.tie_down.page import TieDownPage
+from tests.conftest import rig, tank
+from tests.core.test_packed import packed
+from tests.ui.hands import press, typed
+from tests.ui.test_cause import Fresh, opened
+
+LEFT, NONE = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
+
+
+def tie_down(window: Window, qtbot: QtBot) -> TieDownPage:
+    window.desk.go(Step.TIE_DOWN)
+    QApplication.processEvents()
+    page = window.right.page(Step.TIE_DOWN)
+    assert isinstance(page, TieDownPage)
+    known(page, qtbot)
+    return page
+
+
+def known(page: TieDownPage, qtbot: QtBot) -> None:
+    """Wait until it is known what holds the rig as it stands."""
+    qtbot.waitUntil(lambda: page.now.of is page.desk.session.rig and not page.desk.jobs.busy(), timeout=30_000)
+    QApplication.processEvents()
+
+
+def at(window: Window, x: float, y: float) -> QPoint:
+    layout = window.bench.layout_now
+    assert layout is not None
+    return layout.to_px("plan", x, y).toPoint()
+
+
+def ring_at(window: Window, name: str) -> QPoint:
+    solved, layout, carrier = window.desk.solved, window.bench.layout_now, window.desk.carrier
+    assert solved is not None and layout is not None and carrier is not None
+    spots = dict(anchor_spots(solved.rig, solved.frames, carrier.id, layout.sheet, "plan"))
+    return QPointF(*spots[name]).toPoint()
+
+
+def drag(window: Window, start: QPoint, end: QPoint, keys: Qt.KeyboardModifier = NONE) -> None:
+    bench = window.bench
+    QTest.mousePress(bench, LEFT, keys, start)
+    for n in range(1, 5):
+        spot = QPointF(start) + QPointF(end - start) * n / 4
+        QApplication.sendEvent(
+            bench, QMouseEvent(QEvent.Type.MouseMove, spot, bench.mapToGlobal(spot), Qt.MouseButton.NoButton, LEFT, keys)
+        )
+    QTest.mouseRelease(bench, LEFT, keys, end)
+    QApplication.processEvents()
+
+
+def one_tank(fresh: Fresh) -> Window:
+    one = replace(tank("water", 300.0, 2.0, size=0.8), name="Water tank", height=Figure(value=1.0))
+    return fresh(Document(rigs=(rig(one),)))
+
+
+def test_rings_are_put_by_a_double_click_and_a_strap_is_laid_from_one_over_the_tank_to_the_other(
+    fresh: Fresh, qtbot: QtBot
+) -> None:
+    window = one_tank(fresh)
+    page, desk = tie_down(window, qtbot), window.desk
+    assert "How Water tank is held is not said" in [f.words for f in page.now.findings][0]
+    for y in (-0.6, 0.6):
+        QTest.mouseDClick(window.bench, LEFT, NONE, at(window, 2.0, y))
+        QApplication.processEvents()
+    assert desk.rig is not None and [a.id for a in desk.rig.tie_down.anchors] == ["A1", "A2"]
+    drag(window, ring_at(window, "A1"), ring_at(window, "A2"))
+    strap = desk.rig.tie_down.straps[0]
+    assert (strap.item, strap.start, strap.end) == ("water", "A1", "A2") and page.now.strap == strap.id
+    assert all(p[2] == pytest.approx(1.0) for p in strap.over) and page.shown == 1
+    known(page, qtbot)
+    # said of the strap and its rings, by keys; then it is judged, and its picture tells what it bears
+    typed(page.hand, "strap-pre", "300 lb")
+    page.now.take("water", "A1")
+    typed(page.hand, "anchor-holds", "2000 lb")
+    press(page.hand, "The same for the 1 unread of its kind")
+    known(page, qtbot)
+    assert all(isinstance(a.holds, Figure) for a in desk.rig.tie_down.anchors)
+    page.now.take("water")
+    known(page, qtbot)
+    one = page.now.one()
+    assert one is not None and one.how == "strapped" and not one.missing and page.hand.table.rows
+    assert page.hand.picture.pulls()[strap.id].endswith("lb")
+    # a ring is moved with Shift; the strap in hand goes with Delete, and comes back
+    before = desk.rig.tie_down.anchor("A2")
+    drag(window, ring_at(window, "A2"), at(window, 2.4, 0.7), Qt.KeyboardModifier.ShiftModifier)
+    after = desk.rig.tie_down.anchor("A2")
+    assert before is not None and after is not None and after.u > before.u + 0.2
+    solved, layout = desk.solved, window.bench.layout_now
+    assert solved is not None and layout is not None
+    runs = dict(strap_runs(solved.rig, solved.frames, desk.carrier.id, layout.sheet, "plan"))  # type: ignore[union-attr]
+    a, b = runs[strap.id][0], runs[strap.id][1]
+    QTest.mouseClick(window.bench, LEFT, NONE, QPoint(round(0.4 * a[0] + 0.6 * b[0]), round(0.4 * a[1] + 0.6 * b[1])))
+    assert page.now.strap == strap.id
+    QTest.keyClick(window, Qt.Key.Key_Delete)
+    assert desk.rig.tie_down.straps == ()
+    desk.undo()
+    assert [s.id for s in desk.rig.tie_down.straps] == [strap.id]
+
+
+@pytest.mark.parametrize(("name", "units", "turned"), [("barn-closed", "metric", False), ("hull-open", "us", True), ("shelter-van", "us", False)])
+def test_a_packed_rig_is_held_thing_by_thing_and_undone_wholly(
+    fresh: Fresh, qtbot: QtBot, name: str, units: str, turned: bool
+) -> None:
+    window = opened(fresh, name)
+    desk = window.desk
+    if units == "metric":
+        desk.set_looks(length="mm", mass="kg", volume="L")
+    tanks: list[Item] = [i for i in packed(name).items if i.tanks and i.name.startswith(("SH tank", "Water tank"))]
+    if turned:
+        desk.edit(lambda r: turn(r, tanks[0].id), "turned")
+    base = desk.session.rig
+    page = tie_down(window, qtbot)
+    assert page.now.findings and any("not said" in f.words for f in page.now.findings)
+    page.now.take(tanks[0].id)
+    known(page, qtbot)
+    button = page.hand.findChild(QPushButton, "hold-it")
+    assert button is not None
+    button.click()
+    known(page, qtbot)
+    rig_now = desk.session.rig
+    assert rig_now is not None and base is not None
+    if rig_now is base:  # there was no way, and that was said
+        assert "hold" in window.message.words.text() or "room" in window.message.words.text()
+        return
+    one = page.now.one()
+    assert one is not None and one.status in ("unknown", "tight") and one.body.pulls and "anchor" in " ".join(one.missing)
+    assert dict(page.hand.table.can) and page.hand.table.rows[0][3]
+    desk.undo()
+    assert desk.session.rig is not None and desk.session.rig.tie_down == base.tie_down
+
+
+def test_everything_is_held_at_once_by_one_button_and_one_undo_takes_it_back(fresh: Fresh, qtbot: QtBot) -> None:
+    window = opened(fresh, "tram-tray")
+    page, desk = tie_down(window, qtbot), window.desk
+    before = sum(h.how == "nothing" for h in page.now.found)
+    press(page.things, "Hold all that nothing is said of")
+    known(page, qtbot)
+    rig_now = desk.session.rig
+    assert rig_now is not None and rig_now.tie_down.bolts and rig_now.tie_down.straps
+    left = sum(h.how == "nothing" for h in page.now.found)
+    assert left < before / 3 and (not left or page.things.left.text().startswith("Left: "))
+    assert not any(h.status == "over" for h in page.now.found)
+    desk.undo()
+    assert desk.session.rig is not None and not desk.session.rig.tie_down.bolts
+
+
+def test_the_walk_is_ticked_kept_in_the_record_past_undo_and_printed(fresh: Fresh, qtbot: QtBot, tmp_path: Path) -> None:
+    window = opened(fresh, "hull-closed")
+    page, desk = tie_down(window, qtbot), window.desk
+    page.tabs[2].click()
+    QApplication.processEvents()
+    walk = page.walk
+    words = [s.words for s in walk.stops]
+    for part in ("Coupler down", "Chains crossed", "Plug in", "Jack up", "Ramp shut", "drum locked", "tires: pressure", "caps tight"):
+        assert any(part in w for w in words), part
+    assert [s.side for s in walk.stops] == sorted((s.side for s in walk.stops), key=["left", "rear", "right", "front"].index)
+    walk.list.setFocus()
+    for _ in range(3):
+        QTest.keyClick(walk.list, Qt.Key.Key_Space)
+        QTest.keyClick(walk.list, Qt.Key.Key_Down)
+    assert walk.count.text().startswith(f"3 of {len(words)}")
+    press(walk, "Keep this walk in the record")
+    kept = desk.session.document.walks[-1]
+    assert kept.done == tuple(words[:3]) and len(kept.left) == len(words) - 3 and not walk.done
+    assert "3 looked at" in walk.last.text()
+    desk.undo()
+    assert desk.session.document.walks[-1] == kept
+    window.files.walk_to(tmp_path / "walk.pdf")
+    with pdfplumber.open(tmp_path / "walk.pdf") as pdf:
+        text = " ".join(p.extract_text() for p in pdf.pages)
+    assert all(w[:24] in text for w in words) and "Along the right side".upper() in text
