@@ -14,8 +14,12 @@ sys.path.insert(0, str(Path(__file__).resolve().parent.parent))
 
 from msgspec.structs import replace
 
+from frelt.core.geometry.frames import Frames
+from frelt.core.kind.capability import can
 from frelt.core.model.document import Document, Job
 from frelt.core.model.rig import Forklift, Rig
+from frelt.core.model.tie_down import Lock
+from frelt.core.tie_down.hold_all import hold_all
 from frelt.formats.document import encode
 from scripts.plumbing import PACKED
 from scripts.yard import INCH, Yard
@@ -298,13 +302,20 @@ RIGS = (
 )
 
 
+def held_down(rig: Rig) -> Rig:
+    """With straps and bolts on everything for which there is room; what they may bear is unread, as on most rigs."""
+    found = hold_all(rig, Frames(rig))
+    locks = tuple(Lock(id=f"K{n}", item=i.id, kind="pin") for n, i in enumerate(rig.items) if can(i, "run off") and n % 2)
+    return replace(found.rig, tie_down=replace(found.rig.tie_down, locks=locks))
+
+
 def documents(some: tuple[str, ...] | None = None) -> Iterator[tuple[str, Document]]:
     """Every packed rig, or some of them, by its file's name."""
     for make in RIGS:
         if some is not None and make.__name__.replace("_", "-") not in some:
             continue
         name = make.__name__.replace("_", "-")
-        yield name, Document(job=Job(name=name.replace("-", " ")), rigs=(PACKED[name](make()),))
+        yield name, Document(job=Job(name=name.replace("-", " ")), rigs=(held_down(PACKED[name](make())),))
 
 
 if __name__ == "__main__":

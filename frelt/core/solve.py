@@ -5,6 +5,7 @@
 
 from collections.abc import Sequence
 from functools import cached_property
+from itertools import chain
 
 import numpy as np
 from msgspec import Struct
@@ -26,6 +27,8 @@ from .masses.nobody_counted import NobodyCounted, nobody_counted
 from .masses.table import MassTable, mass_table
 from .model.rig import Rig
 from .model.state import State
+from .scale.as_weighed import with_rest
+from .scale.told import Evidence, evidence, told
 from .statics.cases import Case, cases, parked_unsolved, unsolved
 from .statics.forks import Lifted, lifted, skids
 from .statics.lifting import lifted_extreme
@@ -151,6 +154,9 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
     tilted = next((t for t in table.tanks if not t.level and frames.items[t.item].slope > STEEP), None)
     if tilted is not None:
         raise FreltError(f"a tank that lies on its side or hangs on a slope is not solved yet ({tilted.part.name})")
+    catch = nobody_counted(rig, frames)
+    if rig.use_scale and (said := _said(rig, frames)) is not None:
+        table, catch = told(with_rest(table, catch, columns), said), None
     heavy = _heaviest(table) >= LIGHT
     inputs = (rig.trailer, rig.vehicle, rig.bars, rig.rules, rig.states, heavy)
     stated = _stated.get(frames.kept, rig.id, inputs, lambda: _state(rig, columns, heavy))
@@ -159,7 +165,6 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
     num, den = stated.num, stated.den
     least, greatest = (extreme(table, num, den, sense) for sense in (-1, +1))
     lifted = _lift_off(rig, frames.kept, table, stated, heavy, applies, least, greatest)
-    catch = nobody_counted(rig, frames)
     return Loads(
         columns=columns,
         cases=stated.cases,
@@ -178,6 +183,23 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
         more_pm=catch.mass.plus_minus / catch.mass.value if catch is not None and catch.mass.value else 0.0,
         kept=frames.kept,
     )
+
+
+_evidence: Memo[Evidence] = Memo(4)
+
+
+def _said(rig: Rig, frames: Frames) -> Evidence | None:
+    """What the rig's weighings say; None where none of them counts. Where things stand now is nothing to it."""
+    counted = tuple(w for w in rig.weighings if w.counts)
+    if not counted:
+        return None
+    own = chain.from_iterable(
+        (i.mass, i.centre, i.parts, i.decks, i.held_mass, i.length, i.width, i.height, i.fields, i.options) for i in rig.items
+    )
+    whole = (rig.weighings, rig.trailer, rig.vehicle, rig.stand, rig.kit, rig.fit_out, rig.plumbing, rig.tie_down)
+    inputs = (*whole, rig.nobody_counted, rig.waved, *own)
+    found = _evidence.get(frames.kept, (rig.id, tuple(i.id for i in rig.items)), inputs, lambda: evidence(rig, counted))
+    return found if found.used else None
 
 
 def _more(rig: Rig, columns: Moments, catch: NobodyCounted | None) -> Array:

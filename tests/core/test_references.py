@@ -23,7 +23,7 @@ from frelt.core.kind.make import with_option
 from frelt.core.kind.substances import DIESEL, WATER
 from frelt.core.model.carrier import Aboard, Axle, Deck, Door, Seat, Vehicle, VehicleEmpty
 from frelt.core.model.day import Act, Day
-from frelt.core.model.document import Document, LogEntry, Reading, Ticket
+from frelt.core.model.document import Document, LogEntry
 from frelt.core.model.fit_out import FitOut
 from frelt.core.model.integrity import check_rig
 from frelt.core.model.item import HosePart, Item, Placement
@@ -32,6 +32,7 @@ from frelt.core.model.plumbing import Fitting, Line, Plumbing, TipSet
 from frelt.core.model.references import dangling, known, walked
 from frelt.core.model.rig import Bars, Rig
 from frelt.core.model.state import FillRange, Person, State
+from frelt.core.model.ticket import Reading, Ticket
 from frelt.core.model.ties import Link
 from frelt.core.model.wish import Wish
 from frelt.core.solve import solve

@@ -18,9 +18,10 @@ from frelt.core.edit.removal import without_carrier, without_state
 from frelt.core.fixes.fix import fixes
 from frelt.core.judge.check import KINDS
 from frelt.core.model.carrier import Deck
-from frelt.core.model.document import Document, Reading, Ticket
+from frelt.core.model.document import Document
 from frelt.core.model.item import Placement
 from frelt.core.model.rig import Rig
+from frelt.core.model.ticket import Reading, Ticket
 from frelt.core.model.ties import Link
 from frelt.core.solve import solve
 from frelt.drawing.layout import Box

@@ -77,7 +77,7 @@ def test_rings_are_put_by_a_double_click_and_a_strap_is_laid_from_one_over_the_t
 ) -> None:
     window = one_tank(fresh)
     page, desk = tie_down(window, qtbot), window.desk
-    assert "How Water tank is held is not said" in [f.words for f in page.now.findings][0]
+    assert "How Water tank is held is not said" in page.now.findings[0].words
     for y in (-0.6, 0.6):
         QTest.mouseDClick(window.bench, LEFT, NONE, at(window, 2.0, y))
         QApplication.processEvents()
@@ -116,7 +116,9 @@ def test_rings_are_put_by_a_double_click_and_a_strap_is_laid_from_one_over_the_t
     assert [s.id for s in desk.rig.tie_down.straps] == [strap.id]
 
 
-@pytest.mark.parametrize(("name", "units", "turned"), [("barn-closed", "metric", False), ("hull-open", "us", True), ("shelter-van", "us", False)])
+@pytest.mark.parametrize(
+    ("name", "units", "turned"), [("barn-closed", "metric", False), ("hull-open", "us", True), ("shelter-van", "us", False)]
+)
 def test_a_packed_rig_is_held_thing_by_thing_and_undone_wholly(
     fresh: Fresh, qtbot: QtBot, name: str, units: str, turned: bool
 ) -> None:
@@ -170,7 +172,16 @@ def test_the_walk_is_ticked_kept_in_the_record_past_undo_and_printed(fresh: Fres
     QApplication.processEvents()
     walk = page.walk
     words = [s.words for s in walk.stops]
-    for part in ("Coupler down", "Chains crossed", "Plug in", "Jack up", "Ramp shut", "drum locked", "tires: pressure", "caps tight"):
+    for part in (
+        "Coupler down",
+        "Chains crossed",
+        "Plug in",
+        "Jack up",
+        "Ramp shut",
+        "drum locked",
+        "tires: pressure",
+        "caps tight",
+    ):
         assert any(part in w for w in words), part
     assert [s.side for s in walk.stops] == sorted((s.side for s in walk.stops), key=["left", "rear", "right", "front"].index)
     walk.list.setFocus()

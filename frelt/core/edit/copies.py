@@ -39,7 +39,7 @@ def copy_rig(rig: Rig, new_id: NewId, name: str) -> Rig:
     ids = {d.value: new_id(d.what) for d in walked(rig) if isinstance(d, Defined) and d.what in RENEWED}
     made = rewritten(rig, renamed(ids, RENEWED), _owning(ids))
     assert made is not None
-    return replace(made, name=name, serial="", parent=rig.id)
+    return replace(made, name=name, serial="", parent=rig.id, weighings=(), use_scale=False)  # nobody weighed the twin
 
 
 def copied_items(items: tuple[Item, ...], new_id: NewId) -> tuple[tuple[Item, ...], dict[str, str]]:

@@ -2,8 +2,9 @@
 
 from msgspec.structs import replace
 
-from ..model.document import Document, LogEntry, Ticket, Walk
+from ..model.document import Document, LogEntry, Walk
 from ..model.references import Defined, Named, walked
+from ..model.ticket import Ticket
 
 Record = Ticket | LogEntry | Walk
 

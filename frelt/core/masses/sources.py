@@ -19,7 +19,9 @@ class Sources(Struct, frozen=True):
 
     alone: (n, size); alone_row: (n,), the row whose presence each needs.  dry: (n, size) of what shares an origin;
     dry_row: (n,); dry_of: (origins, n), 1 where it is of that origin.  wet: (n, size) per unit of fill; wet_tank: (n,);
-    wet_of: (n, origins).
+    wet_of: (n, origins).  origins: their names.
+    known, known_of: (told, n alone) and (told, origins): what a scale has told of these, each row a combination that is no longer
+    unsure (see `scale.told`); None where nothing was weighed.
     """
 
     alone: Array
@@ -30,6 +32,9 @@ class Sources(Struct, frozen=True):
     wet: Array
     wet_tank: NDArray[np.intp]
     wet_of: Array
+    origins: tuple[str, ...] = ()
+    known: Array | None = None
+    known_of: Array | None = None
 
     def of(self, rows: NDArray[np.bool_], tanks: NDArray[np.bool_], number: NDArray[np.intp]) -> "Sources":
         """Those of some rows and tanks; number: of each row that is kept, its place among them."""
@@ -44,6 +49,9 @@ class Sources(Struct, frozen=True):
             wet=self.wet[wet],
             wet_tank=place[self.wet_tank[wet]],
             wet_of=self.wet_of[wet],
+            origins=self.origins,
+            known=None if self.known is None else self.known[:, alone],
+            known_of=self.known_of,
         )
 
 
@@ -64,6 +72,7 @@ def sources_of(alone: Array, alone_row: NDArray[np.intp], doubts: Sequence[Doubt
         wet=vectors[wet],
         wet_tank=tank[wet],
         wet_of=one[wet].astype(float),
+        origins=tuple(numbers),
     )
 
 
@@ -80,4 +89,16 @@ def squared(sources: Sources, pull: Array, present: Array, fills: Array) -> Arra
         if len(sources.wet):
             by_origin += ((own @ sources.wet.T) * fills[s].take(sources.wet_tank, axis=1)) @ sources.wet_of
         found[s] += (by_origin * by_origin).sum(-1)
+        if sources.known is not None and sources.known_of is not None:
+            told = own @ (here.T @ sources.known.T) + by_origin @ sources.known_of.T
+            found[s] -= (told * told).sum(-1)
     return found
+
+
+def gradient(sources: Sources, row: Array, present: Array, fills: Array) -> Array:
+    """What one ± of each source adds to (row · moments), (alone + origins,). row: (size,).  present: (rows,).  fills: (tanks,)."""
+    alone = sources.alone @ row * present[sources.alone_row]
+    by_origin = sources.dry_of @ (sources.dry @ row * present[sources.dry_row])
+    if len(sources.wet):
+        by_origin = by_origin + (sources.wet @ row * fills[sources.wet_tank]) @ sources.wet_of
+    return np.concatenate([alone, by_origin])

@@ -2,10 +2,11 @@
 
 from typing import Literal
 
-from ..base.value import Mass, Text, Value
+from ..base.value import Text, Value
 from .brief import Brief
-from .names import LocalId, RecordedName, RecordedRig, Weighed
+from .names import LocalId, RecordedName, RecordedRig
 from .rig import Rig
+from .ticket import Ticket
 
 FORMAT = "frelt"
 VERSION = 4
@@ -19,27 +20,6 @@ class Job(Value, frozen=True, kw_only=True):
     washes: Text = ""
     note: Text = ""
     brief: Brief = Brief()
-
-
-class Reading(Value, frozen=True, kw_only=True):
-    """One weight off a scale [kg]. stood: what was on the plate (axle ids, `axle/left`, `coupler`)."""
-
-    stood: tuple[Weighed, ...]
-    value: Mass
-    resolution: Mass = 10.0
-
-
-class Ticket(Value, frozen=True, kw_only=True):
-    """A scale ticket, kept raw and never edited. when: ISO date.  aboard: fills and people in words."""
-
-    id: LocalId
-    rig: RecordedRig
-    when: Text
-    place: Text = ""
-    readings: tuple[Reading, ...]
-    aboard: Text = ""
-    note: Text = ""
-    names: dict[RecordedName, Text] = {}
 
 
 class Walk(Value, frozen=True, kw_only=True):

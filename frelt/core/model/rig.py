@@ -20,6 +20,7 @@ from .open_pipes import open_pipes
 from .plumbing import Plumbing
 from .rules import RuleSet
 from .state import FillRange, State
+from .ticket import Weighing
 from .tie_down import TieDown
 from .ties import Joined, Link
 from .wish import Wish
@@ -46,6 +47,7 @@ class Rig(Value, frozen=True, kw_only=True, dict=True):
 
     later_counted: whether the weights to come of kept places count in every check.
     waved: what nobody counted and this rig does not carry, by name of the question.
+    weighings: tickets of this rig, each a copy of the record's.  use_scale: whether loads follow what they say.
     nobody_counted: what else is aboard in all [kg]; worked out from what is missing where None.
     """
 
@@ -62,6 +64,8 @@ class Rig(Value, frozen=True, kw_only=True, dict=True):
     links: tuple[Link, ...] = ()
     plumbing: Plumbing = Plumbing()
     tie_down: TieDown = TieDown()
+    weighings: tuple[Weighing, ...] = ()
+    use_scale: bool = False
     bars: Bars | None = None
     curb_side: Literal["right", "left"] = "right"
     wishes: tuple[Wish, ...] = ()
