@@ -8,12 +8,14 @@ import numpy as np
 from ..base.arrays import Array
 from ..base.units import Units
 from ..judge.words import subject
+from ..masses.nobody_counted import nobody_counted
+from ..scale.as_weighed import REST, with_rest
 from ..scale.next_weighing import Next, Verdict, next_weighings, weighables
 from ..solve import Solved
 from ..statics.loads import Loads
 
 
-def weigh_next(solved: Solved, units: Units) -> tuple[Next, ...]:
+def weigh_next(solved: Solved, units: Units, most: int = 5) -> tuple[Next, ...]:
     """The best weighings for a rig, the one that brings most a minute first; none where nothing is known of its loads."""
     loads = solved.loads
     if loads is None or not solved.rig.states:
@@ -21,8 +23,11 @@ def weigh_next(solved: Solved, units: Units) -> tuple[Next, ...]:
     verdicts = list(_verdicts(solved, loads, units))
     state = next((n for n, s in enumerate(solved.rig.states) if s.road), 0)
     fills = loads.table.shown[state]
-    among = weighables(solved.rig, loads.table, list(_plates(solved, loads)), units, state, fills)
-    return next_weighings(loads.table, verdicts, list(among))
+    table = loads.table
+    if not any(r.part == REST for r in table.rows):
+        table = with_rest(table, nobody_counted(solved.rig, solved.frames), loads.columns)
+    among = weighables(solved.rig, table, list(_plates(solved, loads)), units, state, fills)
+    return next_weighings(table, verdicts, list(among), most)
 
 
 def _verdicts(solved: Solved, loads: Loads, units: Units) -> Iterator[Verdict]:

@@ -23,18 +23,20 @@ from .as_weighed import AsWeighed
 from .told import Evidence, evidence
 
 RATES = {
-    "nothing": 0.6,
+    "nothing": 0.4,
     "swapped": 0.03,
     "digit": 0.02,
     "unit": 0.02,
-    "fill": 0.04,
+    "fill": 0.12,
     "hitched": 0.02,
     "plate": 0.04,
     "station": 0.04,
-    "forgot": 0.15,
+    "forgot": 0.26,
     "aboard": 0.05,
 }
 MOST = 250.0  # of what may have been forgotten [kg]
+CHANCE = 3.84  # of a χ² with one degree, 19 in 20
+SAME = 0.9999  # the cosine from which on two do the very same to the readings
 HIGH = 0.05  # by which a plate may be too high [m]
 
 
@@ -72,14 +74,33 @@ def slips(rig: Rig, weighing: Weighing, units: Units) -> tuple[Slip, ...]:
         least = min(s.chi2 for s in made)
         made = [replace(s, weight=RATES[s.kind] * exp(-(s.chi2 - least) / 2)) for s in made]
         total = sum(s.weight for s in made)
-    return tuple(sorted((replace(s, weight=s.weight / total) for s in made), key=lambda s: -s.weight))
+    listed = sorted((replace(s, weight=s.weight / total) for s in made), key=lambda s: -s.weight)
+    return tuple(sorted(_merged(listed), key=lambda s: -s.weight))
+
+
+def _merged(listed: list[Slip]) -> list[Slip]:
+    """Explanations of one kind that do the very same to the readings as one, in the words of the plainest."""
+    made: list[Slip] = []
+    for slip in listed:
+        same = next((n for n, m in enumerate(made) if m.kind == slip.kind and slip.shift and _alike(m, slip) > SAME), None)
+        if same is None or slip.kind not in ("forgot", "plate"):
+            made.append(slip)
+        else:
+            first = made[same] if len(made[same].words) <= len(slip.words) else slip
+            made[same] = replace(first, weight=made[same].weight + slip.weight)
+    return made
+
+
+def _alike(a: Slip, b: Slip) -> float:
+    """The cosine of what two do to the readings."""
+    one, other = np.array(a.shift), np.array(b.shift)
+    size = float(np.linalg.norm(one) * np.linalg.norm(other))
+    return abs(float(one @ other)) / size if size else 0.0
 
 
 def apart(a: Slip, b: Slip) -> bool:
-    """Whether the readings tell two explanations apart."""
-    one, other = np.array(a.shift), np.array(b.shift)
-    size = float(np.linalg.norm(one) * np.linalg.norm(other))
-    return not size or abs(float(one @ other)) / size < 0.97
+    """Whether the readings tell two explanations apart: one leaves a χ² that is larger by more than chance makes it in 19 of 20."""
+    return abs(a.chi2 - b.chi2) > CHANCE
 
 
 # definite ones: something else stood there
