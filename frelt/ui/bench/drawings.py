@@ -53,6 +53,7 @@ from .still import Still
 
 if TYPE_CHECKING:
     from ..steps.plumbing.now import LinesNow
+    from ..steps.scale.now import ScaleNow
     from ..steps.tie_down.now import HoldNow
 
 VIEWS: tuple[View, ...] = ("plan", "side", "rear")
@@ -90,6 +91,7 @@ class Drawings(QWidget):
         self.labels = Labels(desk)
         self.asked = ""
         self.lines_now: LinesNow | None = None  # of the plumbing, once its step was shown
+        self.scale_now: ScaleNow | None = None  # of the ticket that is typed, once its step was shown
         self.right_side = False
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)  # it covers all of itself
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
@@ -190,6 +192,8 @@ class Drawings(QWidget):
         if "straps" in STEPS[self.desk.step].overlays:
             for view in VIEWS:
                 part(p, layout.area(view), partial(self._straps, p, solved, layout, view))
+        if "plates" in STEPS[self.desk.step].overlays and self.scale_now is not None and self.scale_now.typing:
+            part(p, layout.plan, lambda: self._plates_over(p, layout))
         self._limits(p, solved, layout)
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
 
@@ -212,6 +216,15 @@ class Drawings(QWidget):
         if self._alone:
             shapes += self.line_drag.shapes(layout)
         paint_clipped(p, shapes, layout.area(view).adjusted(-12, -12, 12, 12), self.desk.theme)
+
+    def _plates_over(self, p: QPainter, layout: Layout) -> None:
+        """The plates of the ticket that is typed, under the wheels."""
+        from ...drawing.overlay.plates import plates_over
+
+        carrier, now = self.desk.carrier, self.scale_now
+        if carrier is not None and now is not None:
+            shapes = plates_over(carrier, now.stood, now.typed, partial(layout.sheet.px, "plan"), now.at)
+            paint_clipped(p, shapes, layout.plan.adjusted(-12, -14, 12, 14), self.desk.theme)
 
     def _straps(self, p: QPainter, solved: Solved, layout: Layout, view: View) -> None:
         """What holds things, over one drawing."""
@@ -449,6 +462,12 @@ class Drawings(QWidget):
         self.hold_drag.now = now
         now.changed.connect(self.update)
         now.told.connect(self.update)
+        self.update()
+
+    def show_plates(self, now: "ScaleNow") -> None:
+        """From now on the plates of a ticket are drawn in their step."""
+        self.scale_now = now
+        now.changed.connect(self.update)
         self.update()
 
     def look_from(self, view: View) -> None:

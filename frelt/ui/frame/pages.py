@@ -46,6 +46,7 @@ class RightColumn(QWidget):
     day_made = pyqtSignal(QWidget)  # the plot of the day, to be put below the bench
     day_shown = pyqtSignal(bool)
     plan_made = pyqtSignal(QWidget)  # the line plan, to be put below the bench
+    scale_made = pyqtSignal(object)  # the ticket that is typed, its plates to be drawn under the plan
     hold_made = pyqtSignal(object)  # what is in hand of the tie-down, to be drawn over the bench
 
     def __init__(self, desk: Desk) -> None:
@@ -104,6 +105,11 @@ class RightColumn(QWidget):
 
             assert isinstance(made, TieDownPage)
             self.hold_made.emit(made.now)
+        elif step is Step.SCALE:
+            from ..steps.scale.page import ScalePage
+
+            assert isinstance(made, ScalePage)
+            self.scale_made.emit(made.now)
         return made
 
     def _take_day(self, made: QWidget) -> None:

@@ -12,7 +12,7 @@ from ..widgets.text import tip
 from .desk import Desk
 from .painting import painter_on
 from .step import Step
-from .step_mark import StepMark, of_held, of_lines
+from .step_mark import StepMark, of_held, of_lines, of_weighed
 from .steps import STEPS
 
 ABOUT = {
@@ -20,6 +20,7 @@ ABOUT = {
     "geometry": "The gravest finding of where things stand: room, reach, what stands beside what.",
     "loads": "The gravest finding of what is carried, over every state and fill.",
     "lines": "The gravest finding of the lines as their handles stand, every tank full.",
+    "weighed": "Whether the tickets fit what was predicted.",
     "held": "The gravest finding of what holds things on the road.",
 }
 
@@ -47,7 +48,7 @@ class StepButton(QAbstractButton):
         solved, judged = self.desk.solved, self.entry.judged
         if solved is None or not judged:
             return ""
-        if judged in ("lines", "held"):
+        if judged in ("lines", "held", "weighed"):
             return (self.later.mark if self.later is not None else None) or ""
         if judged == "known":
             return "ok" if solved.loads is not None and solved.known[0] == solved.known[1] else "unknown"
@@ -106,6 +107,7 @@ class StepPath(QWidget):
         desk.changed.connect(self._settled)
         marks = {
             "lines": StepMark(desk, "lines", of_lines, lambda rig: bool(rig.plumbing.lines), self._settled),
+            "weighed": StepMark(desk, "weighed", of_weighed, lambda rig: bool(rig.weighings), self._settled),
             "held": StepMark(desk, "held", of_held, lambda rig: bool(rig.items), self._settled),
         }
         for button in self.buttons:

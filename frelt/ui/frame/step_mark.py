@@ -77,3 +77,15 @@ def of_held(rig: Rig, units: Units, running: Running) -> Mark | None:
 
     own = solve(rig, Kept())
     return mark_of_holding(findings(rig, own.frames, own.held, units)) if running.still() else None
+
+
+def of_weighed(rig: Rig, units: Units, running: Running) -> Mark | None:
+    """The mark of what a scale said: none until it was weighed."""
+    from ...core.scale.fits import fit
+    from ...core.scale.told import evidence
+
+    found = evidence(rig, tuple(w for w in rig.weighings if w.counts))
+    if not found.used or not running.still():
+        return None
+    verdict = fit(found).verdict
+    return "ok" if verdict == "fits" else "advice" if verdict == "look again" else "tight"

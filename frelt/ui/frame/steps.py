@@ -14,9 +14,9 @@ if TYPE_CHECKING:
 
 
 Overlay = Literal[
-    "room to work", "wishes", "zones", "handles", "lines", "straps"
+    "room to work", "wishes", "zones", "handles", "lines", "straps", "plates"
 ]  # lines: along the plan, which is drawn alone
-Judged = Literal["", "known", "geometry", "loads", "lines", "held"]
+Judged = Literal["", "known", "geometry", "loads", "lines", "held", "weighed"]
 
 
 class Entry(Struct, frozen=True):
@@ -76,6 +76,12 @@ def _tie_down(desk: "Desk") -> "QWidget":
     return TieDownPage(desk)
 
 
+def _scale(desk: "Desk") -> "QWidget":
+    from ..steps.scale.page import ScalePage
+
+    return ScalePage(desk)
+
+
 PLACING: frozenset[Overlay] = frozenset({"room to work", "wishes", "zones"})
 STEPS: dict[Step, Entry] = {
     Step.JOB: Entry("Job", _job, overlays=frozenset({"wishes"}), asks=("carriers_asked", "started")),
@@ -88,11 +94,7 @@ STEPS: dict[Step, Entry] = {
         "Wiring", later="Batteries, breakers, pumps and generator on a diagram: wire sizes, drops, start order."
     ),
     Step.TIE_DOWN: Entry("Tie-down", _tie_down, "held", overlays=frozenset({"zones", "straps"}), asks=("walk_asked",)),
-    Step.SCALE: Entry(
-        "Scale",
-        later="Scale tickets beside the prediction, and where the difference most likely sits. "
-        "The load sheet has a place for the first one.",
-    ),
+    Step.SCALE: Entry("Test, scale", _scale, "weighed", overlays=frozenset({"plates"})),
     Step.HAND_OVER: Entry("Hand-over", _hand_over, asks=("sheet_asked",)),
 }
 

@@ -88,6 +88,7 @@ class Window(QMainWindow):
         self.right.day_made.connect(lambda plot: box.insertWidget(3, plot))
         self.right.plan_made.connect(self._take_plan)
         self.right.hold_made.connect(self.bench.show_held)
+        self.right.scale_made.connect(self.bench.show_plates)
         self.right.day_shown.connect(lambda on: self.strip.setVisible(not on))
         self.setCentralWidget(whole)
 

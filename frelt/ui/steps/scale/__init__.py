@@ -1,0 +1,1 @@
+"""Test, scale: a ticket taken in, what it says, what to weigh next."""
