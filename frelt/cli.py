@@ -52,7 +52,7 @@ def _parsers() -> dict[str, _Parser]:
     window.add_argument(
         "file",
         nargs="?",
-        help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h, frelt drawing -h, frelt things -h, frelt lines -h",
+        help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h, frelt drawing -h, frelt things -h, frelt lines -h, frelt scale -h",
     )
     window.add_argument("--demo", action="store_true", help="open a copy of the demo shop's first rig")
     window.add_argument("--version", action="version", version=f"frelt {__version__}")
@@ -80,6 +80,22 @@ def _parsers() -> dict[str, _Parser]:
     lines.add_argument("--state", metavar="ID", help="at the fills of this state; with every tank full unless given")
     lines.add_argument("--json", action="store_true", help="everything as JSON (docs/lines-json.md)")
     lines.add_argument("--units", choices=("us", "metric"), default="us")
+    scale = _Parser(
+        "frelt scale", description="Print the first reading of a scale on a serial line that settles; or serve a simulated one."
+    )
+    scale.add_argument("port", metavar="PORT", nargs="?", help="such as /dev/ttyUSB0")
+    scale.add_argument("--demo", action="store_true", help="serve a simulated scale on a pseudo-terminal, until it is stopped")
+    scale.add_argument(
+        "--load", type=float, action="append", help="what stands on a plate of it, in its unit; several for several plates"
+    )
+    scale.add_argument("--unit", choices=("lb", "kg"), default="lb")
+    scale.add_argument(
+        "--fail", choices=("garbled", "cut", "over", "unstable", "negative", "unit"), default="", help="what it does wrong"
+    )
+    scale.add_argument("--pattern", default="", help="how another scale's lines are read (docs/scale-line.md)")
+    scale.add_argument(
+        "--seconds", type=float, default=20.0, help="how long a reading is waited for, or the simulated one serves"
+    )
     things = _writes("things", "Write the list of a rig's things as CSV or XLSX, by the name's end.", "OUT.csv|OUT.xlsx")
     desktop = _Parser("frelt desktop", description="Put Frelt into the desktop's menu for this user, or take it out.")
     desktop.add_argument("--remove", action="store_true", help="take the entry, the icon and the kind of file out again")
@@ -92,6 +108,7 @@ def _parsers() -> dict[str, _Parser]:
         "drawing": drawing,
         "things": things,
         "lines": lines,
+        "scale": scale,
     }
 
 
@@ -108,6 +125,10 @@ def main(arguments: Sequence[str] | None = None) -> NoReturn:
             sys.exit(OPEN)
     if asked == "lines":
         sys.exit(_lines(parsers[asked].parse_args(given[1:])))
+    if asked == "scale":
+        from .app.scale_line import command
+
+        sys.exit(command(parsers[asked].parse_args(given[1:]), OK, BAD))
     if asked == "desktop":
         sys.exit(_desktop(parsers[asked].parse_args(given[1:]).remove))
     if asked:

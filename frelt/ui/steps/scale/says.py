@@ -8,8 +8,8 @@ from PyQt6.QtWidgets import QCheckBox, QVBoxLayout, QWidget
 from ....core.base.units import Units
 from ....core.edit.weighings import counted, mended, unmended, without_weighing
 from ....core.model.rig import Rig
-from ....core.model.ticket import Weighing
-from ....core.scale.fits import Fit, told_apart
+from ....core.model.ticket import Mend, Weighing
+from ....core.scale.fits import NOT, Fit, survival, told_apart
 from ....core.scale.slips import Slip, apart, stood_words
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
@@ -86,6 +86,8 @@ class SaysPart(QWidget):
         else:
             table = ReadTable(self.desk)
             table.show_readings(rig, weighing, own)
+            table.setToolTip("Press a reading to set it aside; the ticket keeps it")
+            table.struck.connect(partial(self._strike, t.id))
             self.tables.append(table)
             self.box.addWidget(table)
             chance = f" (by chance {own.p * 100:.0f} times in 100)" if own.p >= 0.005 else " (hardly ever by chance)"
@@ -108,7 +110,9 @@ class SaysPart(QWidget):
         if not listed:
             return
         self.box.addWidget(heading("What would explain it"))
-        shown = listed[:MOST]
+        if survival(listed[0].chi2, len(listed[0].shift) or 1) < NOT:
+            self.box.addWidget(prose("None of these explains all of it. Was it another rig, another state, or another day?"))
+        shown = [s for s in listed[:MOST] if s.weight >= 0.01]
         for slip in shown:
             words = f"{slip.weight * 100:.0f} %  {slip.words}"
             if slip.mends:
@@ -148,6 +152,9 @@ class SaysPart(QWidget):
         self.desk.edit(
             lambda r: replace(r, use_scale=on), "what the scale says is used" if on else "what the scale says is left aside"
         )
+
+    def _strike(self, ticket_id: str, number: int) -> None:
+        self.desk.edit(lambda r: mended(r, ticket_id, Mend(kind="set aside", readings=(number,))), "a reading set aside")
 
     def _agree(self, ticket_id: str, slip: Slip, _: bool = False) -> None:
         self.desk.edit(lambda r: mended(r, ticket_id, *slip.mends), f"agreed: {slip.words[:1].lower()}{slip.words[1:]}")

@@ -2,11 +2,14 @@
 
 from datetime import date
 from functools import partial
+from pathlib import Path
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QComboBox, QFileDialog, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
+from ....app import photos
+from ....app.scale_line import lines, settled
 from ....app.session import new_id
 from ....core.base.text import capital
 from ....core.base.value import FreltError
@@ -14,12 +17,16 @@ from ....core.edit.weighings import with_weighing
 from ....core.model.rig import Rig, fill_range
 from ....core.model.ticket import Reading
 from ....core.planning.weigh_in import HOWS, plates, ticket
+from ....core.scale.line import Heard, pattern_of
 from ....core.scale.slips import stood_words
 from ....core.scale.typed import printed
 from ...frame.desk import Desk
+from ...frame.jobs import Running
 from ...widgets.fields import Field, FigureField, heading, prose
 from ...widgets.findings import emptied
 from .now import ScaleNow
+
+READ = "Read the plate pointed at"
 
 
 class TicketPart(QWidget):
@@ -62,10 +69,20 @@ class TicketPart(QWidget):
         self.high = FigureField(
             "A plate is high", "length", units, self._set_rise, high=0.5, may_be_empty=True, name="scale-rise"
         )
+        self.photo = QPushButton("Photo of the ticket …")
+        self.photo.clicked.connect(self._attach)
         self.keep = QPushButton("Keep this ticket")
         self.keep.clicked.connect(self.take)
-        self.device = QPushButton("Read from a scale on a line …")
+        self.port, self.pattern = QLineEdit(), QLineEdit()
+        for edit, words in ((self.port, "port, such as /dev/ttyUSB0"), (self.pattern, "pattern of its lines, if not ours")):
+            edit.setPlaceholderText(words)
+            edit.setAccessibleName(words.capitalize())
+        self.device = QPushButton(READ)
+        self.device.clicked.connect(self.read_line)
         self.fields: dict[int, Field] = {}
+        self._lay_out()
+
+    def _lay_out(self) -> None:
         layout = QVBoxLayout(self)
         layout.setContentsMargins(0, 0, 0, 0)
         layout.setSpacing(6)
@@ -73,11 +90,14 @@ class TicketPart(QWidget):
             layout.addWidget(widget)
         layout.addWidget(heading("What was read"))
         layout.addLayout(self.rows)
+        layout.addWidget(heading("Or off a scale on a line"))
+        layout.addWidget(self.port)
+        layout.addWidget(self.pattern)
         layout.addWidget(self.device)
         layout.addWidget(heading("How full it was"))
         layout.addLayout(self.levels)
         layout.addWidget(heading("The scale"))
-        below: tuple[QWidget, ...] = (self.reads, self.off, self.high, self.scale, self.where, self.day, self.keep)
+        below: tuple[QWidget, ...] = (self.reads, self.off, self.high, self.scale, self.where, self.day, self.photo, self.keep)
         for one in below:
             layout.addWidget(one)
         layout.addWidget(
@@ -116,8 +136,12 @@ class TicketPart(QWidget):
         self.hitched.setVisible(rig is not None and rig.trailer is not None)
         how = HOWS[max(self.how.currentIndex(), 0)]
         stood = plates(rig, how, self.hitched.isChecked()) if rig is not None else ()
-        tanks = tuple((a, i.name, t) for a, i, t in rig.tanks()) if rig is not None else ()
-        made = (stood, tuple((a, n) for a, n, _ in tanks), self.state.currentData(), self.unit.currentText(), self.desk.units)
+        tanks = (
+            tuple((a, i.name if len(i.tanks) == 1 else f"{i.name}, {t.liquid.short}", t) for a, i, t in rig.tanks())
+            if rig is not None
+            else ()
+        )
+        made = (stood, tuple((a, n) for a, n, _ in tanks), self.state.currentData(), self.desk.units)
         if made == self._made:
             return
         if self._made and self._made[0] != stood:
@@ -181,6 +205,39 @@ class TicketPart(QWidget):
         self.now.put(n, text)
         self.now.point(min(n + 1, len(self.now.stood) - 1))
 
+    def read_line(self) -> None:
+        """Wait beside the window for what a scale says of the plate pointed at, and type it there."""
+        n = max(self.now.at, 0)
+        port = self.port.text().strip()
+        if not port or n >= len(self.now.stood):
+            self.desk.refused.emit("Say which port the scale is on, such as /dev/ttyUSB0, and point at a plate.")
+            return
+        unit = self.unit.currentText()
+        try:
+            pattern = pattern_of(self.pattern.text()) if self.pattern.text().strip() else None
+        except FreltError as err:
+            self.desk.refused.emit(f"{capital(str(err))}.")
+            return
+
+        def work(running: Running) -> Heard:
+            return settled(lines(port, still=running.still), pattern, unit)
+
+        def done(found: Heard) -> None:
+            self.device.setText(READ)
+            text = f"{found.printed} {found.unit}"
+            if n in self.fields:
+                self.fields[n].show_text(text)
+            self._typed(n, text)
+
+        def failed(err: Exception) -> None:
+            self.device.setText(READ)
+            if not isinstance(err, FreltError):
+                raise err
+            self.desk.refused.emit(f"{capital(str(err))}.")
+
+        self.device.setText("Waiting for it to come to rest …")
+        self.desk.jobs.start("scale line", work, done, failed)
+
     # taken in
 
     def take(self) -> bool:
@@ -217,6 +274,31 @@ class TicketPart(QWidget):
         self._rebuilt()
         desk.said.emit(f"The ticket is kept: {len(readings)} reading{'s' if len(readings) != 1 else ''}.")
         return True
+
+    def _attach(self) -> None:
+        if self.desk.session.path is None:
+            self.desk.refused.emit("Save the rig first: photos lie in a folder beside its file.")
+            return
+        name, _ = QFileDialog.getOpenFileName(
+            self, "Photo of the ticket", str(Path.home()), "Photos and scans (*.jpg *.jpeg *.png *.webp *.heic *.pdf)"
+        )
+        if name:
+            self.attach_file(Path(name))
+
+    def attach_file(self, photo: Path) -> None:
+        """Copy a photo beside the document, told as of the day's ticket."""
+        session = self.desk.session
+        if session.path is None:
+            return
+        try:
+            session.change(
+                photos.attach(session.document, session.path, photo, f"scale ticket of {self.day.text().strip()}"),
+                "photo attached",
+            )
+        except FreltError as err:
+            self.desk.refused.emit(f"{capital(str(err))}.")
+        else:
+            self.desk.said.emit("The photo lies beside the file.")
 
     def _share(self, rig: Rig, address: str) -> float:
         return self.fills.get(address, self._tank(address)[1])

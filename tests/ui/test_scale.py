@@ -1,0 +1,152 @@
+"""The scale step by mouse and keys: a ticket typed, what it says, a slip agreed, the switch, what to weigh next, a scale on a line."""
+
+import threading
+
+import pytest
+from msgspec.structs import replace
+from PyQt6.QtCore import QPoint, Qt
+from PyQt6.QtTest import QTest
+from PyQt6.QtWidgets import QApplication, QPushButton
+from pytestqt.qtbot import QtBot
+
+from frelt.app.scale_line import Simulated
+from frelt.core.base.units import LB
+from frelt.core.model.document import Document
+from frelt.core.scale.as_weighed import as_weighed
+from frelt.ui.frame.step import Step
+from frelt.ui.frame.window import Window
+from frelt.ui.steps.scale.page import ScalePage
+from tests.core.test_packed import packed
+from tests.core.test_scale import ticket_of, wheels
+from tests.ui.hands import press, typed
+from tests.ui.test_cause import Fresh, opened
+
+
+def scale(window: Window, qtbot: QtBot) -> ScalePage:
+    window.desk.go(Step.SCALE)
+    QApplication.processEvents()
+    page = window.right.page(Step.SCALE)
+    assert isinstance(page, ScalePage)
+    known(page, qtbot)
+    return page
+
+
+def known(page: ScalePage, qtbot: QtBot) -> None:
+    qtbot.waitUntil(lambda: page.now.of is page.desk.session.rig and not page.desk.jobs.busy(), timeout=30_000)
+    QApplication.processEvents()
+
+
+def type_in(page: ScalePage, *readings: str) -> None:
+    """Readings into the fields, from the first plate on."""
+    for n, text in enumerate(readings):
+        typed(page.ticket, f"reading-{n}", text)
+
+
+def words(page: ScalePage) -> str:
+    from PyQt6.QtWidgets import QLabel
+
+    return (
+        " | ".join(x.text() for x in page.says.findChildren(QLabel) if x.isVisibleTo(page))
+        + " | "
+        + " | ".join(b.accessibleName() or b.text() for b in page.says.findChildren(QPushButton))
+    )
+
+
+def test_playgrounds_a_swapped_pair_is_named_first_agreed_to_and_undone_wholly(fresh: Fresh, qtbot: QtBot) -> None:
+    """Four wheels in kilograms, the water half full; the front pair is typed the wrong way round."""
+    rig = packed("playground-skid")
+    first = rig.items[0]
+    rig = replace(rig, items=(replace(first, place=replace(first.place, v=first.place.v + 0.2)), *rig.items[1:]))
+    one = as_weighed(rig, ticket_of(rig, wheels(rig)))
+    read = one.rows @ one.moments
+    read[0] += 50
+    window = fresh(Document(rigs=(rig,)))
+    page, desk = scale(window, qtbot), window.desk
+    assert page.shown == 0 and [f.label.text() for f in page.ticket.fields.values()][:2] == [
+        "Front axle left",
+        "Front axle right",
+    ]
+    page.ticket.unit.setCurrentText("kg")
+    page.ticket.unit.activated.emit(1)
+    for a, _, t in rig.tanks():
+        typed(page.ticket, f"held-{a}", desk.units.show(0.5 * t.capacity.value * t.top, "volume"))
+    typed(page.ticket, "reading-0", "12x0")
+    assert "no reading" in page.ticket.fields[0].error.text()
+    shown = [f"{round(v / 10) * 10:.0f}" for v in (read[1], read[0], read[2], read[3])]
+    type_in(page, *shown)
+    press(page.ticket, "Keep this ticket")
+    known(page, qtbot)
+    kept = desk.session.document.tickets[-1]
+    assert [r.printed for r in kept.readings] == shown and kept.things and len(kept.things) == len(rig.items)
+    page.show_part(1)
+    QApplication.processEvents()
+    said = words(page)
+    assert "Front axle left and front axle right were written down the wrong way round. Agree, and read it so" in said
+    before = desk.session.rig
+    button = next(b for b in page.says.findChildren(QPushButton) if "the wrong way round" in b.accessibleName())
+    assert button.accessibleName().startswith(tuple("123456789"))
+    button.click()
+    known(page, qtbot)
+    assert "Agreed: Front axle left and front axle right are exchanged" in words(page)
+    assert desk.session.document.tickets[-1] == kept  # the record stays as it was printed
+    desk.undo()
+    assert desk.session.rig is not None and before is not None and desk.session.rig.weighings == before.weighings
+
+
+def test_the_loads_follow_by_a_switch_a_reading_is_set_aside_and_the_ticket_is_taken_back(fresh: Fresh, qtbot: QtBot) -> None:
+    window = opened(fresh, "barn-closed")
+    page, desk = scale(window, qtbot), window.desk
+    rig = desk.session.rig
+    assert rig is not None
+    type_in(page, "1,700", "1,560", "1,710", "1,550", "640")
+    assert window.bench.scale_now is page.now and len(page.now.typed) == 5
+    press(page.ticket, "Keep this ticket")
+    page.show_part(1)
+    known(page, qtbot)
+    table = page.says.tables[0]
+    assert [w for w, _ in table.rows] == ["Axle 1 left", "Axle 1 right", "Axle 2 left", "Axle 2 right", "The coupler"]
+    free = desk.session.solved
+    assert page.says.use is not None and free is not None
+    page.says.use.click()
+    known(page, qtbot)
+    told = desk.session.solved
+    assert told is not None and desk.session.rig is not None and desk.session.rig.use_scale
+    a, b = free.check("gross"), told.check("gross")
+    assert a is not None and b is not None and b.spread < a.spread / 3 and b.beyond == 0.0
+    assert [i.mass for i in desk.session.rig.items] == [i.mass for i in rig.items]  # figures stay
+    QTest.mouseClick(page.says.tables[0], Qt.MouseButton.LeftButton, pos=QPoint(20, 4 * 50 + 10))
+    known(page, qtbot)
+    assert "The coupler set aside" in words(page) and len(page.says.tables[0].rows) == 4
+    press(page.says, "take it back from this rig")
+    known(page, qtbot)
+    assert not desk.session.rig.weighings and not desk.session.rig.use_scale and "Not weighed yet" in words(page)
+    back = desk.session.solved
+    assert back is not None and back.check("gross").load == pytest.approx(a.load)  # type: ignore[union-attr]
+    page.show_part(2)
+    known(page, qtbot)
+    assert page.now.said is not None and page.now.said.following
+    assert "becomes ±" in page.following.words(page.now.said.following[0])
+
+
+def test_a_scale_on_a_line_types_the_plate_that_is_pointed_at(fresh: Fresh, qtbot: QtBot) -> None:
+    window = opened(fresh, "tram-tray")
+    page = scale(window, qtbot)
+    device = Simulated([900 * LB], "lb")
+    on = threading.Event()
+    on.set()
+    thread = threading.Thread(target=device.serve, args=(0, on.is_set))
+    thread.start()
+    try:
+        page.ticket.fields[2].edit.setFocus()
+        page.now.point(2)
+        page.ticket.port.setText(device.path)
+        press(page.ticket, "Read the plate pointed at")
+        qtbot.waitUntil(lambda: 2 in page.now.typed, timeout=15_000)
+    finally:
+        on.clear()
+        thread.join()
+        device.close()
+    assert page.now.typed[2] == "900 lb"
+    page.ticket.port.setText("/dev/not-there")
+    press(page.ticket, "Read the plate pointed at")
+    qtbot.waitUntil(lambda: "expected a serial port" in window.message.words.text(), timeout=10_000)
