@@ -15,14 +15,22 @@ from frelt.app.stock import class_of
 from frelt.core.base.figure import Figure, plate
 from frelt.core.base.units import GALLON, LB
 from frelt.core.day.templates import SCHOOLS, template
+from frelt.core.edit.weighings import with_weighing
+from frelt.core.geometry.frames import Frames
+from frelt.core.kind.capability import can
 from frelt.core.kind.catalog import taken, unread
 from frelt.core.model.brief import Brief, Supplied
 from frelt.core.model.carrier import Door, Trailer, TrailerEmpty, TrailerRatings
 from frelt.core.model.document import Document, Job, LogEntry
 from frelt.core.model.item import Item, Placement
-from frelt.core.model.rig import Rig
+from frelt.core.model.rig import Rig, fill_range
 from frelt.core.model.state import FillRange, State
+from frelt.core.model.ticket import Reading, Weighing
+from frelt.core.model.tie_down import Lock
 from frelt.core.model.wish import Wish
+from frelt.core.planning.weigh_in import plates, ticket
+from frelt.core.scale.as_weighed import as_weighed
+from frelt.core.tie_down.hold_all import hold_all
 from frelt.formats.document import encode
 from scripts.demo_parts import CATALOG, DATA, weighed
 from scripts.demo_vehicles import ballast, playground, shelter, tram
@@ -300,6 +308,53 @@ def with_day(document: Document, school: int) -> Document:
     return replace(document, rigs=(replace(first, day=day), *document.rigs[1:]))
 
 
+def weighed_rig(document: Document) -> Document:
+    """The barn rig weighed on its way out: 300 lb of crew kit at the tail that nobody has in the rig. Read to 10 lb, as printed."""
+    rig = document.rigs[0]
+    assert rig.trailer is not None
+    frames, state = Frames(rig), rig.state("leaving")
+    fills = {a: fill_range(state, a, t).shown for a, _, t in rig.tanks()}
+    stood = plates(rig, "each wheel", True)
+    blank = tuple(Reading(stood=s, value=1.0) for s in stood)
+    made = ticket(
+        rig, frames, state, fills, blank, id="ticket-1", when="2026-06-11", place="Grain co-op, Three Gates", scale="platform"
+    )
+    one = as_weighed(rig, Weighing(ticket=made))
+    at = one.columns.starts[rig.trailer.id]
+    kit = 300 * LB * (one.rows[:, at] + one.rows[:, at + 1] * 4.56 + one.rows[:, at + 2] * 0.1)
+    digits = [round(v / LB / 10) * 10 for v in (one.rows @ one.moments + kit).tolist()]
+    readings = tuple(
+        Reading(stood=s, value=d * LB, resolution=10 * LB, printed=f"{d}", unit="lb")
+        for s, d in zip(stood, digits, strict=True)
+    )
+    made = replace(made, readings=readings)
+    return replace(document, rigs=(with_weighing(rig, made), *document.rigs[1:]), tickets=(made,))
+
+
+def held_down(rig: Rig) -> Rig:
+    """With straps on what keeps liquid, rings read as they are stamped, and bolts by the shop's own table."""
+    made = hold_all(rig, Frames(rig)).rig
+    tie = made.tie_down
+    return replace(
+        made,
+        tie_down=replace(
+            tie,
+            anchors=tuple(replace(a, holds=plate(1200 * LB, "stamped on the ring")) for a in tie.anchors),
+            bolts=tuple(
+                replace(
+                    b,
+                    tension=Figure(value=380, note="the shop's own pull test"),
+                    shear=Figure(value=420, note="the shop's own pull test"),
+                )
+                for b in tie.bolts
+            ),
+            locks=tuple(
+                Lock(id=f"K{n}", item=i.id, kind="pin") for n, i in enumerate(made.items) if can(i, "run off", "swing open")
+            ),
+        ),
+    )
+
+
 if __name__ == "__main__":
     made = {
         "barn-wash": barn_wash(),
@@ -312,6 +367,9 @@ if __name__ == "__main__":
     }
     for name, document in made.items():
         document = replace(document, rigs=tuple(DEMO[r.id](r) if r.id in DEMO else r for r in document.rigs))
+        document = replace(document, rigs=tuple(held_down(r) if name != "barn-wash" else r for r in document.rigs))
         document = with_day(document, DAYS[name])
+        if name == "barn-wash":
+            document = weighed_rig(document)
         (DATA / f"demo/{name}.frelt.json").write_bytes(encode(document))
         print(name)

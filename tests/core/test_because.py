@@ -45,6 +45,7 @@ def test_what_a_thing_adds_is_what_is_missing_when_it_is_solved_without_it(file:
     pinned = solved.loads.greatest.fills[number, next(m for m, one in enumerate(solved.loads.limits) if one.id == check.id)]
     by_address = {t.address: float(f) for t, f in zip(solved.loads.table.tanks, pinned, strict=True)}
     keeps = {k.on for k in rig.kit} | {d.on for i in rig.items for d in i.decks}  # what lies or stands there stays aboard
+    keeps |= {s.item for s in rig.tie_down.straps}  # their rings go along, and are counted among all rings
     plain = [p for p in made.parts if p.item and p.item not in keeps][:6]
     assert len(plain) >= 4
     for part in plain:

@@ -9,6 +9,7 @@ from msgspec.structs import replace
 
 from frelt.core.kind.make import follows
 from frelt.core.model.plumbing import Plumbing
+from frelt.core.model.tie_down import TieDown
 from frelt.core.solve import solve
 from frelt.formats.document import decode, encode
 from tests.conftest import demo
@@ -26,7 +27,10 @@ def test_a_document_of_version_1_opens_and_weighs_what_it_did(file: Path) -> Non
     old, new = decode(file.read_bytes(), file.name), demo(file.name.partition(".")[0])
     assert decode(encode(old), "again") == old and msgspec.json.decode(encode(old))["version"] == 4
     for one, other in zip(old.rigs, new.rigs, strict=True):
-        a, b = ({c.id: c.load for c in solve(r).checks if c.id in WHOLE} for r in (one, replace(other, plumbing=Plumbing())))
+        a, b = (
+            {c.id: c.load for c in solve(r).checks if c.id in WHOLE}
+            for r in (one, replace(other, plumbing=Plumbing(), tie_down=TieDown()))
+        )
         assert a == pytest.approx(b) and a
         assert (len(one.links), one.joined, len(one.states)) == (len(other.links), other.joined, len(one.states))
         assert (one.day is None) == (other.day is None)

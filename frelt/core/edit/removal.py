@@ -96,8 +96,23 @@ def settled(before: Rig, after: Rig) -> Settled:
         left = rewritten(made, _naming(have, frozenset(lost)), went=went)
         assert left is not None
         if left is made:
-            return Settled(made, tuple(went), lowered)
+            made, unused = _without_unused(before, made)
+            return Settled(made, (*went, *unused), lowered)
         made = left
+
+
+def _without_unused(before: Rig, after: Rig) -> tuple[Rig, tuple[Anchor, ...]]:
+    """Without the anchors that held only what has gone, and they."""
+
+    def used(rig: Rig) -> set[str]:
+        return {a for s in rig.tie_down.straps for a in (s.start, s.end)}
+
+    idle = used(before) - used(after)
+    gone = tuple(a for a in after.tie_down.anchors if a.id in idle)
+    if not gone:
+        return after, ()
+    kept = tuple(a for a in after.tie_down.anchors if a.id not in idle)
+    return replace(after, tie_down=replace(after.tie_down, anchors=kept)), gone
 
 
 def _naming(have: Known, lost: frozenset[str]) -> Rename:

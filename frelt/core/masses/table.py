@@ -379,7 +379,8 @@ def _add_straps(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
     """Straps and anchors; returns the numbers of their rows."""
     added = []
     for one in placed_straps(rig, frames):
-        row = build.row(Row(one.carrier, "", "Straps and anchors", one.mass.value, *one.at, one.mass), one.mass.plus_minus)
+        name = "Straps" if one.item else "Anchors"
+        row = build.row(Row(one.carrier, one.item, name, one.mass.value, *one.at, one.mass), one.mass.plus_minus, one.item)
         added.append(row)
     return frozenset(added)
 

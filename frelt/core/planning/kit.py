@@ -25,9 +25,9 @@ def usual_place(rig: Rig) -> str:
     return next((place for place, _ in kit_places(rig)), "")
 
 
-def with_kit(rig: Rig, what: str, each: Figure, new_id: NewId, usual: str = "", count: int = 1) -> Rig:
-    """The rig with one more line of kit, where kit is usually kept."""
-    on = usual_place(rig)
+def with_kit(rig: Rig, what: str, each: Figure, new_id: NewId, usual: str = "", count: int = 1, on: str = "") -> Rig:
+    """The rig with one more line of kit, on or in something, else where kit is usually kept."""
+    on = on or usual_place(rig)
     if not on:
         return rig
     shut = on in {i.id for i in rig.items}

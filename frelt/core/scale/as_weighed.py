@@ -207,7 +207,7 @@ def _case(rig: Rig, columns: Moments, hitched: bool) -> Case:
 
 
 def row_of(rig: Rig, supports: Supports, columns: Moments, reading: Reading) -> Array:
-    """What a reading feels of the rig's moments, (size,). Raises FreltError for a support that is not there."""
+    """What a reading [kg] feels of the rig's moments, (size,). Raises FreltError for a support that is not there."""
     total = np.zeros(columns.size)
     for name in reading.stood:
         if name in supports.ids:

@@ -54,7 +54,7 @@ class Fit(Struct, frozen=True):
 
 
 def survival(chi2: float, n: int) -> float:
-    """The chance that a χ² of n degrees is at least so large: Q(n/2, χ²/2), by its series and continued fraction.
+    """The chance, a share, that a χ² of n degrees is at least so large: Q(n/2, χ²/2), by its series and continued fraction.
 
     Source: any handbook of mathematical functions; checked against a statistics package.
     """

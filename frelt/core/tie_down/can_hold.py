@@ -18,7 +18,7 @@ MOST = 5.0  # times its weight; more than that nobody asks
 
 
 def can_hold(pushes: Sequence[Push]) -> tuple[float | None, ...]:
-    """The greatest push of each case, times its weight, up to `MOST`; None where even at rest nothing balances."""
+    """The greatest push of each case, as a share of its weight, up to `MOST`; None where even at rest nothing balances."""
     from scipy.optimize import linprog
     from scipy.sparse import block_diag
 

@@ -210,5 +210,5 @@ class _System:
 
 
 def column(arms: Array, ways: Array) -> Array:
-    """Force and moment of a unit along some ways at some arms, (6,); arms, ways: (n, 3)."""
+    """Force and moment of a unit along some ways at some arms [m], (6,); arms, ways: (n, 3)."""
     return np.concatenate([ways.sum(axis=0), np.cross(arms, ways).sum(axis=0)])

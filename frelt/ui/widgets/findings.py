@@ -4,9 +4,10 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QResizeEvent
-from PyQt6.QtWidgets import QLabel, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from ...core.report.lines import Finding
+from .text import Words
 
 SIGNS = {"danger": "▲", "broken": "▲", "law": "◆", "advice": "○", "wish": "○"}
 DOUBT = "▫"
@@ -21,7 +22,7 @@ class Pressed(QPushButton):
         self.setObjectName("finding")
         self.setAccessibleName(words)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self._label = QLabel(words, self)
+        self._label = Words(words)
         self._label.setWordWrap(True)
         self._label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
         box = QVBoxLayout(self)
@@ -43,7 +44,7 @@ def finding_line(one: Finding, take: Callable[[str], object]) -> QWidget:
     """The line, with a sign of its level. take: called with the first of what it is about."""
     words = f"{DOUBT if one.doubt else SIGNS[one.level]} {one.words}"
     if not one.where:
-        label = QLabel(words)
+        label = Words(words)
         label.setWordWrap(True)
         return label
     made = Pressed(words)

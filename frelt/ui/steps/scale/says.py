@@ -5,10 +5,14 @@ from functools import partial
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QCheckBox, QVBoxLayout, QWidget
 
+from ....app.session import new_id
+from ....core.base.text import uncapital
 from ....core.base.units import Units
 from ....core.edit.weighings import counted, mended, unmended, without_weighing
+from ....core.geometry.frames import Frames
 from ....core.model.rig import Rig
 from ....core.model.ticket import Mend, Weighing
+from ....core.planning.found_kit import where_found, with_found
 from ....core.scale.fits import NOT, Fit, survival, told_apart
 from ....core.scale.slips import Slip, apart, stood_words
 from ...frame.desk import Desk
@@ -92,7 +96,7 @@ class SaysPart(QWidget):
             self.box.addWidget(table)
             chance = f" (by chance {own.p * 100:.0f} times in 100)" if own.p >= 0.005 else " (hardly ever by chance)"
             self.box.addWidget(prose(VERDICTS[own.verdict] + (chance if own.verdict != "fits" else "")))
-            if own.verdict != "fits":
+            if own.verdict != "fits" or (listed and listed[0].kind != "nothing"):
                 self._slips(rig, weighing, listed)
         for words in _agreed(rig, weighing):
             self.box.addWidget(prose(f"Agreed: {words}."))
@@ -110,7 +114,7 @@ class SaysPart(QWidget):
         if not listed:
             return
         self.box.addWidget(heading("What would explain it"))
-        if survival(listed[0].chi2, len(listed[0].shift) or 1) < NOT:
+        if survival(listed[0].chi2, max(len(listed[0].shift), 1)) < NOT:
             self.box.addWidget(prose("None of these explains all of it. Was it another rig, another state, or another day?"))
         shown = [s for s in listed[:MOST] if s.weight >= 0.01]
         for slip in shown:
@@ -118,6 +122,10 @@ class SaysPart(QWidget):
             if slip.mends:
                 button = Pressed(f"{words}. Agree, and read it so")
                 button.clicked.connect(partial(self._agree, weighing.ticket.id, slip))
+                self.box.addWidget(button)
+            elif (place := where_found(rig, Frames(rig), slip)) is not None:
+                button = Pressed(f"{words}. Count it as kit by {uncapital(place[1])}")
+                button.clicked.connect(partial(self._count, slip))
                 self.box.addWidget(button)
             else:
                 self.box.addWidget(prose(words + "."))
@@ -155,6 +163,9 @@ class SaysPart(QWidget):
 
     def _strike(self, ticket_id: str, number: int) -> None:
         self.desk.edit(lambda r: mended(r, ticket_id, Mend(kind="set aside", readings=(number,))), "a reading set aside")
+
+    def _count(self, slip: Slip, _: bool = False) -> None:
+        self.desk.edit(lambda r: with_found(r, Frames(r), slip, new_id), "what the scale found is counted")
 
     def _agree(self, ticket_id: str, slip: Slip, _: bool = False) -> None:
         self.desk.edit(lambda r: mended(r, ticket_id, *slip.mends), f"agreed: {slip.words[:1].lower()}{slip.words[1:]}")

@@ -15,6 +15,7 @@ from ....core.model.rig import Rig
 from ....core.model.tie_down import Anchor, AnchorKind, Block, BoltKind, Bolts, Lock, LockKind, Strap, StrapKind
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, heading, link, prose, title
+from ...widgets.text import literal
 from .now import HoldNow
 
 Put = Callable[[float | None], None]
@@ -79,7 +80,9 @@ class Forms:
         """A strap."""
         rig = self.desk.session.rig
         assert rig is not None
-        self.add(heading("Strap"), title(s.name or s.id), link(f"on {rig.item(s.item).name}", lambda: self.now.take(s.item)))
+        self.add(
+            heading("Strap"), title(s.name or s.id), link(literal(f"on {rig.item(s.item).name}"), lambda: self.now.take(s.item))
+        )
 
         def put(**fields: object) -> None:
             self.desk.edit(lambda r: with_held(r, replace(r.tie_down.strap(s.id) or s, **fields)), f"strap {s.id} changed")
