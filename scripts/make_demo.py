@@ -309,7 +309,7 @@ def with_day(document: Document, school: int) -> Document:
 
 
 def weighed_rig(document: Document) -> Document:
-    """The barn rig weighed on its way out: 300 lb of crew kit at the tail that nobody has in the rig. Read to 10 lb, as printed."""
+    """The barn rig weighed on its way out: 330 lb of crew kit at the tail that nobody has in the rig. Read to 10 lb, as printed."""
     rig = document.rigs[0]
     assert rig.trailer is not None
     frames, state = Frames(rig), rig.state("leaving")
@@ -321,7 +321,7 @@ def weighed_rig(document: Document) -> Document:
     )
     one = as_weighed(rig, Weighing(ticket=made))
     at = one.columns.starts[rig.trailer.id]
-    kit = 300 * LB * (one.rows[:, at] + one.rows[:, at + 1] * 4.56 + one.rows[:, at + 2] * 0.1)
+    kit = 330 * LB * (one.rows[:, at] + one.rows[:, at + 1] * 4.56 + one.rows[:, at + 2] * 0.1)
     digits = [round(v / LB / 10) * 10 for v in (one.rows @ one.moments + kit).tolist()]
     readings = tuple(
         Reading(stood=s, value=d * LB, resolution=10 * LB, printed=f"{d}", unit="lb")

@@ -13,6 +13,7 @@ from ..geometry.frames import Frames
 from ..masses.moments import Moments, moments_of
 from ..masses.nobody_counted import NobodyCounted, nobody_counted
 from ..masses.table import MassTable, mass_table
+from ..model.carrier import Trailer
 from ..model.item import Item, Placement
 from ..model.rig import Rig
 from ..model.state import FillRange, Person, State
@@ -27,7 +28,7 @@ REST = "what nobody counted"
 class AsWeighed(Struct, frozen=True, eq=False):
     """A rig on the scale. table: of one state, with what nobody counted among its rows.  rows: of each reading, (n, size).
 
-    read: what is taken for each reading [kg].  counted: which are used.  fills: (tanks,).
+    lifted: what plates that stand high add to each reading [kg].  read: what is taken for each reading [kg].  counted: which are used.  fills: (tanks,).
     """
 
     rig: Rig
@@ -37,6 +38,7 @@ class AsWeighed(Struct, frozen=True, eq=False):
     supports: Supports
     readings: tuple[Reading, ...]
     rows: Array
+    lifted: Array
     read: Array
     counted: tuple[int, ...]
     fills: Array
@@ -92,9 +94,10 @@ def as_weighed(rig: Rig, weighing: Weighing) -> AsWeighed:
     fills = table.shown[0]
     taken = _read(ticket, mends)
     rows = np.array([row_of(made, case.supports, columns, r) for r in ticket.readings]).reshape(-1, columns.size)
+    lifted = np.array([raised(made.trailer, r, r.height) for r in ticket.readings])
     out = {n for m in mends if m.kind == "set aside" for n in m.readings}
     counted = tuple(n for n in range(len(ticket.readings)) if n not in out)
-    return AsWeighed(made, frames, columns, table, case.supports, ticket.readings, rows, taken, counted, fills, ticket)
+    return AsWeighed(made, frames, columns, table, case.supports, ticket.readings, rows, lifted, taken, counted, fills, ticket)
 
 
 def _stands(ticket: Ticket, mends: Sequence[Mend]) -> bool:
@@ -219,6 +222,24 @@ def row_of(rig: Rig, supports: Supports, columns: Moments, reading: Reading) -> 
         if reading.at is not None and name in ("coupler", "jack"):
             row = _read_at(rig, supports, columns, name, reading.at)
         total = total + row
+    return total
+
+
+def raised(trailer: Trailer | None, reading: Reading, height: float) -> float:
+    """What a plate that stands so high [m] over the rest of the ground adds under one axle on a spring [kg]; under an equalizer nothing.
+
+    F = k(δ + θ·d) with Σ F·d held: its own spring is pressed by the height, the whole turns about the coupler and takes some of it back.
+    """
+    if trailer is None or height <= 0 or trailer.sharing != "independent" or any(a.rate is None for a in trailer.axles):
+        return 0.0
+    rates = {a.id: (a.rate.value if a.rate is not None else 0.0, a.x - trailer.coupler_x) for a in trailer.axles}
+    second = sum(k * d * d for k, d in rates.values())
+    total = 0.0
+    for name in reading.stood:
+        axle, _, side = name.partition("/")
+        if axle in rates and len(rates) > 1:
+            k, d = rates[axle]
+            total += k * height * (1 - k * d * d / second) * (0.5 if side else 1.0)
     return total
 
 

@@ -19,7 +19,7 @@ from ..base.value import FreltError
 from ..geometry.measures import bounds
 from ..model.rig import Rig
 from ..model.ticket import Mend, Reading, Weighing
-from .as_weighed import AsWeighed
+from .as_weighed import AsWeighed, raised
 from .told import Evidence, evidence
 
 RATES = {
@@ -272,7 +272,7 @@ def _sized(rig: Rig, one: AsWeighed, found: Evidence, inverse: Array, units: Uni
             own = [i for i, k in enumerate(one.counted) if any(n.partition("/")[0] == axle.id for n in one.readings[k].stood)]
             if own and len(own) < len(one.counted) + 1:
                 u = np.zeros(len(one.counted))
-                u[own] = axle.rate.value
+                u[own] = [raised(t, one.readings[one.counted[i]], 1.0) for i in own]
                 trials.append(
                     ("plate", f"The plate under {axle.name.lower()} stood higher than the rest of the ground", u, HIGH, None)
                 )

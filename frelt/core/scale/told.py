@@ -81,7 +81,7 @@ def evidence(rig: Rig, weighings: Sequence[Weighing]) -> Evidence:
         names, m0 = names_of(one.table), one.moments
         for k in one.counted:
             reading = one.readings[k]
-            predicted = float(one.rows[k] @ m0)
+            predicted = float(one.rows[k] @ m0 + one.lifted[k])
             own = gradient(one.table.sources, one.rows[k], one.table.present[0], one.fills) / SIGMA
             cells: dict[str, float] = {}
             for name, value in zip(names, own.tolist(), strict=True):

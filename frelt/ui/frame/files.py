@@ -159,6 +159,38 @@ class Files(QObject):
         if rig is not None:
             self._put(path, lambda: walk_pdf(rig, self.desk.units, caps), "Walk")
 
+    def write_held(self) -> None:
+        """Ask where, and write how everything is held."""
+        if self.desk.session.rig is None:
+            self.desk.refused.emit("There is no rig to write a tie-down sheet of.")
+            return
+        if (path := self._ask("Write the tie-down sheet", "tie-down.pdf", "PDF (*.pdf)")) is not None:
+            self.held_to(path)
+
+    def held_to(self, path: Path) -> None:
+        """Write the tie-down sheet of the rig on the bench."""
+        from ...paint.held_page import held_pdf
+
+        rig = self.desk.session.rig
+        if rig is not None:
+            self._put(path, lambda: held_pdf(rig, self.desk.units), "Tie-down sheet")
+
+    def write_scale(self) -> None:
+        """Ask where, and write the sheet to take to the scale."""
+        if self.desk.session.rig is None:
+            self.desk.refused.emit("There is no rig to write a scale sheet of.")
+            return
+        if (path := self._ask("Write the scale sheet", "scale.pdf", "PDF (*.pdf)")) is not None:
+            self.scale_to(path)
+
+    def scale_to(self, path: Path) -> None:
+        """Write the scale sheet of the rig on the bench."""
+        from ...paint.scale_page import scale_pdf
+
+        rig = self.desk.session.rig
+        if rig is not None:
+            self._put(path, lambda: scale_pdf(rig, self.desk.units), "Scale sheet")
+
     def write_drawing(self) -> None:
         """Ask where, and write the carrier drawn in the state drawn; the name's end says which kind of file."""
         if self.desk.session.rig is None:

@@ -43,6 +43,8 @@ class RightColumn(QWidget):
     started = pyqtSignal()
     placard_asked = pyqtSignal()
     walk_asked = pyqtSignal()
+    held_asked = pyqtSignal()
+    scale_asked = pyqtSignal()
     day_made = pyqtSignal(QWidget)  # the plot of the day, to be put below the bench
     day_shown = pyqtSignal(bool)
     plan_made = pyqtSignal(QWidget)  # the line plan, to be put below the bench

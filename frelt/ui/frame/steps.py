@@ -93,8 +93,10 @@ STEPS: dict[Step, Entry] = {
     Step.WIRING: Entry(
         "Wiring", later="Batteries, breakers, pumps and generator on a diagram: wire sizes, drops, start order."
     ),
-    Step.TIE_DOWN: Entry("Tie-down", _tie_down, "held", overlays=frozenset({"zones", "straps"}), asks=("walk_asked",)),
-    Step.SCALE: Entry("Test, scale", _scale, "weighed", overlays=frozenset({"plates"})),
+    Step.TIE_DOWN: Entry(
+        "Tie-down", _tie_down, "held", overlays=frozenset({"zones", "straps"}), asks=("walk_asked", "held_asked")
+    ),
+    Step.SCALE: Entry("Test, scale", _scale, "weighed", overlays=frozenset({"plates"}), asks=("scale_asked",)),
     Step.HAND_OVER: Entry("Hand-over", _hand_over, asks=("sheet_asked",)),
 }
 

@@ -106,6 +106,8 @@ class Window(QMainWindow):
         self.bench.first_painted.connect(self.right.begin)
         self.right.sheet_asked.connect(self.files.write_sheet)
         self.right.walk_asked.connect(self.files.write_walk)
+        self.right.held_asked.connect(self.files.write_held)
+        self.right.scale_asked.connect(self.files.write_scale)
         self.right.carriers_asked.connect(self.panels.carriers)
         self.right.placard_asked.connect(self._write_placard)
         self.files.opened.connect(self._opened)

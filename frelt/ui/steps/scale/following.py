@@ -1,6 +1,7 @@
 """What to weigh next, and what it would settle."""
 
-from PyQt6.QtWidgets import QVBoxLayout, QWidget
+from PyQt6.QtCore import pyqtSignal
+from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from ....core.base.text import capital, uncapital
 from ....core.base.units import Quantity
@@ -13,6 +14,8 @@ from .now import ScaleNow
 
 class NextPart(QWidget):
     """The best weighings a minute of work, in order."""
+
+    print_asked = pyqtSignal()
 
     def __init__(self, desk: Desk, now: ScaleNow) -> None:
         super().__init__()
@@ -43,6 +46,9 @@ class NextPart(QWidget):
                 self.box.addWidget(title(f"{n}  {capital(one.words)}"))
                 self.box.addWidget(prose(self.words(one)))
             self.box.addWidget(prose("Ranked by what a minute of work brings; how long each takes is a guess."))
+        button = QPushButton("Write the scale sheet (PDF) …")
+        button.clicked.connect(self.print_asked)
+        self.box.addWidget(button)
         self.box.addStretch(1)
 
     def words(self, one: Next) -> str:

@@ -1,5 +1,7 @@
 """Test, scale: the ticket, what it says, what to weigh next. The test sheet and the fault finder come later."""
 
+from PyQt6.QtCore import pyqtSignal
+
 from ...frame.desk import Desk
 from ...frame.page import PartedPage
 from ...widgets.fields import prose
@@ -12,6 +14,8 @@ from .ticket import TicketPart
 class ScalePage(PartedPage):
     """The step in parts, with one answer for all of them."""
 
+    scale_asked = pyqtSignal()
+
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
         self.now = ScaleNow(desk)
@@ -19,6 +23,7 @@ class ScalePage(PartedPage):
         self.listed = (self.ticket, self.says, self.following)
         box = self.put_parts((("Ticket", self.ticket), ("What it says", self.says), ("Next", self.following)))
         box.addWidget(prose("Gauge, bucket and volt readings with a fault finder are not here yet: this step has the scale."))
+        self.following.print_asked.connect(self.scale_asked)
         self.now.told.connect(self._told)
         rig = desk.session.rig
         self.show_part(1 if rig is not None and rig.weighings else 0)

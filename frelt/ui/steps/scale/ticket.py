@@ -26,6 +26,7 @@ from ...widgets.fields import Field, FigureField, heading, prose
 from ...widgets.findings import emptied
 from .now import ScaleNow
 
+BARE = "~bare"
 READ = "Read the plate pointed at"
 
 
@@ -111,6 +112,7 @@ class TicketPart(QWidget):
         """Make the fields for the rig as it stands."""
         rig = self.desk.session.rig
         names = [(s.id, s.name) for s in rig.states if s.condition != "lifted"] if rig is not None else []
+        names += [(BARE, "The bare carrier, nothing aboard")] if rig is not None else []
         if [(self.state.itemData(n), self.state.itemText(n)) for n in range(self.state.count())] != names:
             kept = self.state.currentData()
             with QSignalBlocker(self.state):
@@ -136,9 +138,10 @@ class TicketPart(QWidget):
         self.hitched.setVisible(rig is not None and rig.trailer is not None)
         how = HOWS[max(self.how.currentIndex(), 0)]
         stood = plates(rig, how, self.hitched.isChecked()) if rig is not None else ()
+        bare = self.state.currentData() == BARE
         tanks = (
             tuple((a, i.name if len(i.tanks) == 1 else f"{i.name}, {t.liquid.short}", t) for a, i, t in rig.tanks())
-            if rig is not None
+            if rig is not None and not bare
             else ()
         )
         made = (stood, tuple((a, n) for a, n, _ in tanks), self.state.currentData(), self.desk.units)
@@ -247,7 +250,10 @@ class TicketPart(QWidget):
         if rig is None or solved is None or not self.now.typed:
             desk.refused.emit("No reading is typed yet: type what stood on a plate, such as 3,480.")
             return False
-        state = next((s for s in rig.states if s.id == self.state.currentData()), None)
+        bare = self.state.currentData() == BARE
+        state = next(
+            (s for s in rig.states if s.id == self.state.currentData()), next(iter(rig.states), None) if bare else None
+        )
         if state is None:
             desk.refused.emit("The rig has no state to be weighed in; add one under Liquids, road.")
             return False
@@ -266,6 +272,8 @@ class TicketPart(QWidget):
             return False
         if rig.trailer is not None and not self.hitched.isChecked():
             made = replace(made, hitched=False)
+        if bare:
+            made = replace(made, things={}, fills={}, people=())
         desk.session.keep(made)
         if not desk.edit(lambda r: with_weighing(r, made), f"ticket of {day} taken in"):
             return False

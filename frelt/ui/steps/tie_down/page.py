@@ -14,6 +14,7 @@ class TieDownPage(PartedPage):
     """The step in parts, with one answer for all of them."""
 
     walk_asked = pyqtSignal()
+    held_asked = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
@@ -23,6 +24,7 @@ class TieDownPage(PartedPage):
         self.put_parts((("Everything", self.things), ("In hand", self.hand), ("Walk", self.walk)))
         self.walk.looked.connect(self.now.changed)
         self.walk.print_asked.connect(self.walk_asked)
+        self.things.print_asked.connect(self.held_asked)
         self.now.changed.connect(self._taken)
         self.now.told.connect(self._told)
         desk.removes.append(self._remove)

@@ -1,6 +1,6 @@
 """Everything on the rig and how it is held: what is not right first, then thing by thing."""
 
-from PyQt6.QtCore import QModelIndex, QPointF, QRectF, QSize, Qt
+from PyQt6.QtCore import QModelIndex, QPointF, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QKeyEvent, QPainter
 from PyQt6.QtWidgets import (
     QListWidgetItem,
@@ -105,6 +105,8 @@ class _Listed(Rows):
 class HoldThings(QWidget):
     """The list, and a button that holds all that nothing is said of."""
 
+    print_asked = pyqtSignal()
+
     def __init__(self, desk: Desk, now: HoldNow) -> None:
         super().__init__()
         self.desk, self.now = desk, now
@@ -119,6 +121,8 @@ class HoldThings(QWidget):
         self.list.itemClicked.connect(lambda _: self.take())
         self.all = QPushButton("Hold all that nothing is said of")
         self.all.clicked.connect(self._hold_all)
+        self.print = QPushButton("Write the tie-down sheet (PDF) …")
+        self.print.clicked.connect(self.print_asked)
         self.left = prose("")
         self.note = prose("Working load limits; makers' ratings and the rules of your road come first.")
         box = QVBoxLayout(self)
@@ -129,6 +133,7 @@ class HoldThings(QWidget):
         box.addLayout(self.wrong)
         box.addWidget(self.list, 1)
         box.addWidget(self.all)
+        box.addWidget(self.print)
         box.addWidget(self.left)
         box.addWidget(self.note)
 
