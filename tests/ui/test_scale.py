@@ -11,8 +11,11 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QPushButton
 from pytestqt.qtbot import QtBot
 
+from frelt.app.lessons import forget, lessons, teach
 from frelt.app.scale_line import Simulated
+from frelt.core.base.figure import Figure
 from frelt.core.base.units import LB
+from frelt.core.edit.weighings import with_weighing
 from frelt.core.model.document import Document
 from frelt.core.scale.as_weighed import as_weighed
 from frelt.ui.frame.step import Step
@@ -180,3 +183,58 @@ def test_a_scale_on_a_line_types_the_plate_that_is_pointed_at(fresh: Fresh, qtbo
     page.ticket.port.setText("/dev/not-there")
     press(page.ticket, "Read the plate pointed at")
     qtbot.waitUntil(lambda: "expected a serial port" in window.message.words.text(), timeout=10_000)
+
+
+def test_the_shop_learns_from_tickets_that_fit_and_offers_it_where_the_next_is_taken(fresh: Fresh, qtbot: QtBot) -> None:
+    """A toolbox 20 kg heavier than the catalog has it, weighed on its rig; the next rig's toolbox is offered heavier, its own never."""
+    rig = packed("barn-closed")
+    box = next(i for i in rig.items if i.origin == "catalog: toolbox-24")
+    sure = tuple(
+        replace(i, mass=replace(i.mass, plus_minus=12.0 if i.id == box.id else 0.2)) for i in rig.items
+    )  # all else was weighed before
+    empty = rig.trailer.empty  # type: ignore[union-attr]
+    assert empty is not None and empty.axles is not None
+    known_empty = replace(
+        empty, tongue=replace(empty.tongue, plus_minus=0.5, origin=""), axles=replace(empty.axles, plus_minus=0.5, origin="")
+    )
+    rig = replace(rig, trailer=replace(rig.trailer, empty=known_empty))
+    rig = replace(rig, items=sure, nobody_counted=Figure(value=30.0, plus_minus=2.0))
+    one = as_weighed(rig, ticket_of(rig, wheels(rig)))
+    at, place = one.columns.starts[rig.trailer.id], one.frames.items[box.id].at  # type: ignore[union-attr]
+    read = one.rows @ one.moments + 20.0 * (one.rows[:, at] + one.rows[:, at + 1] * place[0] + one.rows[:, at + 2] * place[1])
+    heavy = replace(with_weighing(rig, ticket_of(rig, wheels(rig), read, step=2.0).ticket), id=rig.id)
+    window = fresh(Document(rigs=(heavy,)))
+    page = scale(window, qtbot)
+    page.show_part(1)
+    known(page, qtbot)
+    press(page.says, "let the shop's catalog learn from it")
+    assert "has learned of" in window.message.words.text()
+    (first,) = lessons()
+    for n in range(7):  # of seven rigs more of this kind
+        teach(replace(first, id=f"rig-{n}"))
+    window.desk.go(Step.BIG_THINGS)
+    window.desk.take(box.id)
+    QApplication.processEvents()
+    for n in range(7):
+        forget(f"rig-{n}")
+    window.desk.take("")
+    window.desk.take(box.id)
+    assert window.right.things.hand.taught.isHidden()
+    for n in range(7):
+        teach(replace(first, id=f"rig-{n}"))
+    other = fresh(Document(rigs=(replace(rig, id="other"),)))
+    other.desk.take(box.id)
+    QApplication.processEvents()
+    link = other.right.things.hand.taught
+    assert not link.isHidden() and link.text().startswith("By tickets of 8 of them: ")
+    link.click()
+    taken = other.desk.session.rig.item(box.id).mass  # type: ignore[union-attr]
+    assert taken.value > box.mass.value + 3 and "tickets" in taken.note
+    press(page.says, "the shop's catalog has learned from it: take that back")
+    other.desk.undo()
+    for n in range(7):
+        forget(f"rig-{n}")
+    assert lessons() == ()
+    other.desk.take("")
+    other.desk.take(box.id)
+    assert link.known is None or link.isHidden()

@@ -5,15 +5,18 @@ from functools import partial
 from msgspec.structs import replace
 from PyQt6.QtWidgets import QCheckBox, QVBoxLayout, QWidget
 
+from ....app.lessons import forget, lessons, teach
 from ....app.session import new_id
 from ....core.base.text import uncapital
 from ....core.base.units import Units
+from ....core.base.value import FreltError
 from ....core.edit.weighings import counted, mended, unmended, without_weighing
 from ....core.geometry.frames import Frames
 from ....core.model.rig import Rig
 from ....core.model.ticket import Mend, Weighing
 from ....core.planning.found_kit import where_found, with_found
 from ....core.scale.fits import NOT, Fit, survival, told_apart
+from ....core.scale.learned import lesson
 from ....core.scale.slips import Slip, apart, stood_words
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
@@ -108,7 +111,46 @@ class SaysPart(QWidget):
                 partial(self._edit, t.id, "counts", not weighing.counts),
             )
         )
+        self._teaching(rig, weighing, own)
         self.box.addWidget(link("take it back from this rig", partial(self._edit, t.id, "back")))
+
+    def _teaching(self, rig: Rig, weighing: Weighing, own: Fit | None) -> None:
+        """Whether the shop's catalog hears of this ticket: only one that fits, once, and it can be taken back."""
+        try:
+            taught = any(x.id == weighing.ticket.id for x in lessons())
+        except FreltError as err:
+            self.box.addWidget(prose(f"{str(err)[:1].upper()}{str(err)[1:]}."))
+            return
+        if taught:
+            self.box.addWidget(
+                link("the shop's catalog has learned from it: take that back", partial(self._forget, weighing.ticket.id))
+            )
+        elif own is not None and own.verdict == "fits":
+            self.box.addWidget(link("let the shop's catalog learn from it", partial(self._teach, rig, weighing)))
+
+    def _teach(self, rig: Rig, weighing: Weighing) -> None:
+        made = lesson(rig, weighing)
+        if made is None:
+            self.desk.refused.emit("It teaches nothing: no thing aboard still has the catalog's own weight.")
+            return
+        try:
+            teach(made)
+        except (FreltError, OSError) as err:
+            self.desk.refused.emit(f"{str(err)[:1].upper()}{str(err)[1:]}.")
+            return
+        self.desk.said.emit(
+            f"The shop's catalog has learned of {len(made.entries)} entries; what it says now is offered where one is in hand."
+        )
+        self._again()
+
+    def _forget(self, ticket_id: str) -> None:
+        if forget(ticket_id):
+            self.desk.said.emit("What that ticket taught is taken back.")
+        self._again()
+
+    def _again(self) -> None:
+        self._shown = ()
+        self.refresh()
 
     def _slips(self, rig: Rig, weighing: Weighing, listed: tuple[Slip, ...]) -> None:
         if not listed:

@@ -33,6 +33,7 @@ from ...frame.calm import Calm
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, SourceRow, column, heading, title
 from ...widgets.text import Words
+from .taught import Taught
 from .work import Work
 
 if TYPE_CHECKING:
@@ -85,6 +86,7 @@ class HandPanel(QWidget):
         self.more.setCheckable(True)
         self.more.toggled.connect(self._toggle)
         self.sheet: Sheet | None = None
+        self.taught = Taught(desk)
         self._lay_out(row, now_row)
         Calm(self, desk, self.refresh)
         for signal in (desk.hand_changed, desk.state_changed, desk.looks_changed):
@@ -100,6 +102,7 @@ class HandPanel(QWidget):
         box.addLayout(row)
         box.addWidget(self.empty)
         box.addWidget(self.empty_source)
+        box.addWidget(self.taught)
         box.addLayout(now_row)
         box.addWidget(self.problems)
         links = QHBoxLayout()
@@ -169,6 +172,7 @@ class HandPanel(QWidget):
             self.deck.setCurrentIndex(self.deck.findData(item.place.deck))
         self.empty.show_value(item.mass.value)
         self.empty_source.show_figure(item.mass)
+        self.taught.show_item(item)
         fills = {t.id: fill_range(state, f"{item.id}/{t.id}", t).shown for t in item.tanks} if state is not None else {}
         if item.tanks:
             tank = item.tanks[0]
