@@ -25,6 +25,7 @@ from scene import canvas, day, pair, rig, yardstick
 
 from frelt.app.library import Library
 from frelt.core.base.kept import Kept
+from frelt.core.base.units import US
 from frelt.core.day.play import play
 from frelt.core.edit.items import move
 from frelt.core.edit.plumbing import turned
@@ -34,10 +35,16 @@ from frelt.core.liquids.two_tanks import two_tanks
 from frelt.core.model.day import Day
 from frelt.core.model.document import Document
 from frelt.core.model.rig import Rig
+from frelt.core.model.ticket import Reading, Weighing
 from frelt.core.network.lines import lines_solved
 from frelt.core.placing.safe_floor import safe_floor
-from frelt.core.solve import solve
+from frelt.core.planning.weigh_in import plates, ticket
+from frelt.core.planning.weigh_next import weigh_next
+from frelt.core.scale.fits import fit
+from frelt.core.scale.told import evidence
+from frelt.core.solve import Solved, solve
 from frelt.core.statics.worst import highest, lowest
+from frelt.core.tie_down.held import held
 from frelt.drawing.line_plan.graph import graph_of
 from frelt.drawing.line_plan.layout import lay_out
 from frelt.formats.document import decode
@@ -164,6 +171,8 @@ def main() -> None:
     say("library-of-5000", ratio(lambda: taken_in(5000), yard, 3), 60)
     say("day-of-40-acts", ratio(lambda: play(solved, acts), yard, 31), 1)
 
+    held_and_weighed(base, solved, yard)
+
     window = build()
     window.resize(1280, 800)
     window.show()
@@ -176,6 +185,19 @@ def main() -> None:
     lines(app, window, image, yard)
     window.close()
     say("start", starts(app), 1.9)
+
+
+def held_and_weighed(base: Rig, solved: Solved, yard: Callable[[], None]) -> None:
+    """Everything that is tied on a packed rig; a ticket on 60 things held against the prediction; what to weigh next."""
+    packed = decode((ROOT / "tests/fixtures/packed/hull-closed.frelt.json").read_bytes()).rigs[0]
+    frames = solve(packed).frames
+    say("tie-downs-of-a-packed-rig", ratio(lambda: held(packed, frames), yard, 7), 10)
+    stood = plates(base, "each wheel", True)
+    blank = tuple(Reading(stood=s, value=500.0) for s in stood)
+    fills = {a: 0.5 * t.top for a, _, t in base.tanks()}
+    one = ticket(base, solved.frames, base.states[0], fills, blank, id="t", when="2026-11-28")
+    say("ticket-on-60-things", ratio(lambda: fit(evidence(base, (Weighing(ticket=one),))), yard, 15), 1)
+    say("weigh-next", ratio(lambda: weigh_next(solved, US), yard, 7), 10)
 
 
 def on_the_bench(app: QApplication, window: Window, one: Rig, name: str, image: QImage, yard: Callable[[], None]) -> None:

@@ -52,7 +52,7 @@ def _parsers() -> dict[str, _Parser]:
     window.add_argument(
         "file",
         nargs="?",
-        help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h, frelt drawing -h, frelt things -h, frelt lines -h, frelt scale -h",
+        help="a *.frelt.json document; also: frelt check -h, frelt sheet -h, frelt placard -h, frelt drawing -h, frelt things -h, frelt lines -h, frelt hold -h, frelt scale -h",
     )
     window.add_argument("--demo", action="store_true", help="open a copy of the demo shop's first rig")
     window.add_argument("--version", action="version", version=f"frelt {__version__}")
@@ -80,6 +80,11 @@ def _parsers() -> dict[str, _Parser]:
     lines.add_argument("--state", metavar="ID", help="at the fills of this state; with every tank full unless given")
     lines.add_argument("--json", action="store_true", help="everything as JSON (docs/lines-json.md)")
     lines.add_argument("--units", choices=("us", "metric"), default="us")
+    hold = _Parser("frelt hold", description="Print how everything on a rig is held, and what comes loose.")
+    hold.add_argument("file", metavar="FILE")
+    hold.add_argument("--rig", metavar="ID", help="only the rig of this id")
+    hold.add_argument("--json", action="store_true", help="everything as JSON (docs/hold-json.md)")
+    hold.add_argument("--units", choices=("us", "metric"), default="us")
     scale = _Parser(
         "frelt scale", description="Print the first reading of a scale on a serial line that settles; or serve a simulated one."
     )
@@ -109,6 +114,7 @@ def _parsers() -> dict[str, _Parser]:
         "things": things,
         "lines": lines,
         "scale": scale,
+        "hold": hold,
     }
 
 
@@ -125,6 +131,10 @@ def main(arguments: Sequence[str] | None = None) -> NoReturn:
             sys.exit(OPEN)
     if asked == "lines":
         sys.exit(_lines(parsers[asked].parse_args(given[1:])))
+    if asked == "hold":
+        from .app.hold import command as hold
+
+        sys.exit(hold(parsers[asked].parse_args(given[1:])))
     if asked == "scale":
         from .app.scale_line import command
 

@@ -348,6 +348,7 @@ def held_down(rig: Rig) -> Rig:
                 )
                 for b in tie.bolts
             ),
+            blocks=tuple(replace(b, holds=plate(1000 * LB, "the shop's own pull test")) for b in tie.blocks),
             locks=tuple(
                 Lock(id=f"K{n}", item=i.id, kind="pin") for n, i in enumerate(made.items) if can(i, "run off", "swing open")
             ),

@@ -285,3 +285,19 @@ def test_a_placard_with_unread_plates_is_a_marked_draft_that_names_them(tmp_path
     )
     save(path, whole)
     assert frelt("placard", str(path), "-o", str(out)).returncode == 0
+
+
+def test_how_a_rig_is_held_is_printed_and_given_as_json_with_a_status() -> None:
+    demo_file, packed_file = (
+        str(ROOT / "frelt/data/demo/solar-rinse.frelt.json"),
+        str(ROOT / "tests/fixtures/packed/shelter-van.frelt.json"),
+    )
+    ran = frelt("hold", demo_file)
+    assert ran.returncode == 0 and "strapped" in ran.stdout
+    ran = frelt("hold", packed_file, "--json")
+    (found,) = json.loads(ran.stdout)
+    tank = next(t for t in found["things"] if t["name"] == "Water tank")
+    assert ran.returncode == 2 and tank["how"] == "strapped" and tank["status"] == "unknown" and tank["needs"] > 50
+    assert len(tank["ways"]) == 10 and any(f["doubt"] for f in found["findings"])
+    ran = frelt("hold", "nowhere.frelt.json")
+    assert ran.returncode == 64 and "nowhere" in ran.stderr
