@@ -24,15 +24,15 @@ from frelt.core.edit.items import add
 from frelt.core.kind.catalog import taken
 from frelt.core.model.item import Placement
 from frelt.paint.fonts import font
-from frelt.ui.frame.beside import Beside
 from frelt.ui.frame.start import build
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.job.carriers import CarriersWindow
 from frelt.ui.steps.job.page import JobPage
 from frelt.ui.steps.liquids.page import LiquidsPage
+from frelt.ui.steps.tie_down.page import TieDownPage
 
 OUT = Path(__file__).resolve().parent.parent / "docs/screenshots"
-BARN, HULL, SOLAR, PLAYGROUND, _, SHELTER = range(6)
+BARN, HULL, _, PLAYGROUND, _, SHELTER = range(6)
 
 
 WINDOWS: list[Window] = []  # a window that nothing names is collected, even while it is painted
@@ -96,14 +96,6 @@ def liquids() -> QWidget:
 
 def road() -> QWidget:
     return of_liquids(HULL, 1)[0]
-
-
-def two_tanks() -> QWidget:
-    window, page = of_liquids(BARN, 2)
-    page.two.across.setCurrentIndex(page.two.across.findText("Water tank"))
-    page.two.up.setCurrentIndex(page.two.up.findText("SH tank"))
-    page.two.refresh()
-    return window
 
 
 def day() -> QWidget:
@@ -208,19 +200,41 @@ def overloaded() -> QWidget:
     return window
 
 
-def beside() -> QWidget:
-    window = opened(SOLAR)
-    window.panels.beside()
-    made = window.findChild(Beside)
-    assert made is not None
-    return made
+def tie_down() -> QWidget:
+    """A tall tank in hand: its straps, what each way takes of what they hold, the rule beside it."""
+    window = opened(HULL)
+    window.desk.take("")
+    window.desk.go(Step.TIE_DOWN)
+    page = window.right.page(Step.TIE_DOWN)
+    assert isinstance(page, TieDownPage)
+    QTest.qWait(1200)
+    page.now.take("sh")
+    QTest.qWait(1500)
+    return window
 
 
-def table() -> QWidget:
+def walk() -> QWidget:
+    """The walk before the road, some of it ticked."""
     window = opened(BARN)
-    window.panels.table()
-    assert window.panels.checks is not None
-    return window.panels.checks
+    window.desk.go(Step.TIE_DOWN)
+    page = window.right.page(Step.TIE_DOWN)
+    assert isinstance(page, TieDownPage)
+    page.show_part(2)
+    QTest.qWait(400)
+    for n in range(5):
+        row = page.walk.list.item(n)
+        if row is not None:
+            row.setCheckState(Qt.CheckState.Checked)
+    page.walk.list.setCurrentRow(5)
+    return window
+
+
+def scale() -> QWidget:
+    """A ticket that disagrees, and what would explain it."""
+    window = opened(BARN)
+    window.desk.go(Step.SCALE)
+    QTest.qWait(1500)
+    return window
 
 
 def sheet() -> QImage:
@@ -262,12 +276,12 @@ SHOTS: dict[str, Callable[[], QWidget | QImage]] = {
     "chassis": chassis_page,
     "liquids": liquids,
     "road": road,
-    "two-tanks": two_tanks,
     "day": day,
     "placard": placard,
     "overloaded": overloaded,
-    "beside": beside,
-    "checks": table,
+    "tie-down": tie_down,
+    "walk": walk,
+    "scale": scale,
     "brief": brief,
     "carriers": carriers,
     "van": van,

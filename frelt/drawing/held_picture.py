@@ -34,13 +34,13 @@ def held_picture(
     low, high = np.min(points, axis=0), np.max(points, axis=0)
     (x0, y0, z0), (x1, y1, z1) = low.tolist(), high.tolist()
     across, down = (x1 - x0) + (y1 - y0), max((z1 - z0), 0.0) + (y1 - y0)
-    scale = min((wide - GAP) / max(across, 0.1), (tall - 4.2 * GAP) / max(down, 0.1))
+    scale = min((wide - GAP) / max(across, 0.1), (tall - 4.9 * GAP) / max(down, 0.1))
     made: list[Shape] = []
     drawn = sketch(item, shown_fills(None, item, {}), kept)
     corners: dict[View, tuple[float, float]] = {
-        "side": (0.0, GAP + (z1 - z0) * scale),
-        "rear": ((x1 - x0) * scale + GAP, GAP + (z1 - z0) * scale),
-        "plan": (0.0, 3.4 * GAP + (z1 - z0) * scale + (y1 - y0) * scale),
+        "side": (0.0, 1.6 * GAP + (z1 - z0) * scale),
+        "rear": ((x1 - x0) * scale + GAP, 1.6 * GAP + (z1 - z0) * scale),
+        "plan": (0.0, 4.0 * GAP + (z1 - z0) * scale + (y1 - y0) * scale),
     }
     starts: dict[View, tuple[float, float]] = {"side": (x0, z0), "rear": (y0, z0), "plan": (x0, y0)}
     groups: dict[View, tuple[Path, ...]] = {"plan": drawn.plan, "side": drawn.flank, "rear": drawn.end}

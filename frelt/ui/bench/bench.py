@@ -42,7 +42,7 @@ class Bench(Under):
             return
         if self.headings.press(at):
             return
-        if self._alone and (other := self.headings.other_at(at)) is not None:
+        if self.alone and (other := self.headings.other_at(at)) is not None:
             self.look_from(other)
             return
         if self.layout_now is not None and self.handles.press(at, self.layout_now):
@@ -67,7 +67,7 @@ class Bench(Under):
         layout = self.layout_now
         if layout is None:
             return False
-        if self._alone and self.lines_now is not None:
+        if self.alone and self.lines_now is not None:
             if not self.line_drag.press(at, layout):
                 self.lines_now.take(
                     pressed(self.lines_now, self.desk, layout, at, self.line_drag.view) or self._as_block(found)
@@ -202,13 +202,13 @@ class Bench(Under):
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
         assert event is not None
         data = event.mimeData()
-        if data is not None and (data.hasFormat(ENTRY) or (self._alone and data.hasFormat(FITTING))):
+        if data is not None and (data.hasFormat(ENTRY) or (self.alone and data.hasFormat(FITTING))):
             event.acceptProposedAction()
 
     def dragMoveEvent(self, event: QDragMoveEvent | None) -> None:
         """A catalog entry is carried over the drawings as the thing it will be."""
         assert event is not None
-        if self._alone:
+        if self.alone:
             self._on_line(event, False)
             return
         self._bring(event)
@@ -222,7 +222,7 @@ class Bench(Under):
     def dropEvent(self, event: QDropEvent | None) -> None:
         """A catalog entry let go over a drawing stands there."""
         assert event is not None
-        if self._alone:
+        if self.alone:
             self._on_line(event, True)
             return
         if self.desk.session.rig is None:

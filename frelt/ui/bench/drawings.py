@@ -49,6 +49,7 @@ from .layout import Layout
 from .line_drag import LineDrag
 from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
+from .step_overlays import paint_lines, paint_plates, paint_straps, walking
 from .still import Still
 
 if TYPE_CHECKING:
@@ -184,69 +185,18 @@ class Drawings(QWidget):
     def _around_it(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         """Lines over the plan, the limits of the whole rig and the load posts."""
         self._spots = []
-        if self._alone or self.desk.lines_shown:
-            for view in self._views() if self._alone else ("plan", "side"):
-                part(p, layout.area(view), partial(self._lines, p, solved, layout, view))
-        if self._alone:
+        if self.alone or self.desk.lines_shown:
+            for view in self._views() if self.alone else ("plan", "side"):
+                part(p, layout.area(view), partial(paint_lines, self, p, solved, layout, view))
+        if self.alone:
             return
         if "straps" in STEPS[self.desk.step].overlays:
             for view in VIEWS:
-                part(p, layout.area(view), partial(self._straps, p, solved, layout, view))
+                part(p, layout.area(view), partial(paint_straps, self, p, solved, layout, view))
         if "plates" in STEPS[self.desk.step].overlays and self.scale_now is not None and self.scale_now.typing:
-            part(p, layout.plan, lambda: self._plates_over(p, layout))
+            part(p, layout.plan, lambda: paint_plates(self, p, layout))
         self._limits(p, solved, layout)
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
-
-    def _lines(self, p: QPainter, solved: Solved, layout: Layout, view: View) -> None:
-        """The lines along the plan or the side, in the colors of what they carry."""
-        carrier = self.desk.carrier
-        if carrier is None:
-            return
-        from ...drawing.overlay.lines import lines_over
-
-        if self.lines_now is None:
-            from ..steps.plumbing.now import LinesNow
-
-            self.show_lines(LinesNow(self.desk))
-        assert self.lines_now is not None
-
-        shapes = lines_over(
-            solved.rig, self.lines_now.solved(), carrier.id, layout.sheet, self.line_drag.over or self.lines_now.held, view
-        )
-        if self._alone:
-            shapes += self.line_drag.shapes(layout)
-        paint_clipped(p, shapes, layout.area(view).adjusted(-12, -12, 12, 12), self.desk.theme)
-
-    def _plates_over(self, p: QPainter, layout: Layout) -> None:
-        """The plates of the ticket that is typed, under the wheels."""
-        from ...drawing.overlay.plates import plates_over
-
-        carrier, now = self.desk.carrier, self.scale_now
-        if carrier is not None and now is not None:
-            shapes = plates_over(carrier, now.stood, now.typed, partial(layout.sheet.px, "plan"), now.at)
-            paint_clipped(p, shapes, layout.plan.adjusted(-12, -14, 12, 14), self.desk.theme)
-
-    def _straps(self, p: QPainter, solved: Solved, layout: Layout, view: View) -> None:
-        """What holds things, over one drawing."""
-        from ...drawing.overlay.straps import straps_over
-
-        carrier, now = self.desk.carrier, self.hold_drag.now
-        if carrier is None:
-            return
-        if now is not None and now.walking is not None and self._walking:
-            from ...drawing.overlay.walk import walk_over
-
-            if view == "plan":
-                walked = now.walking
-                shapes = walk_over(
-                    solved.rig, walked.stops, carrier.id, partial(layout.sheet.px, "plan"), walked.done, walked.now
-                )
-                paint_clipped(p, shapes, layout.area(view).adjusted(-12, -16, 12, 16), self.desk.theme)
-            return
-        thing, held, bad = (now.held, now.strap, now.bad()) if now is not None else ("", "", frozenset())
-        shapes = straps_over(solved.rig, solved.frames, carrier.id, layout.sheet, view, thing, held, bad)
-        room = layout.area(view).adjusted(-12, -12, 12, 12)
-        paint_clipped(p, (*shapes, *self.hold_drag.shapes()) if view == "plan" else shapes, room, self.desk.theme)
 
     def _limits(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         """The limits of the whole rig as bars, or the worst of them in one line."""
@@ -267,25 +217,19 @@ class Drawings(QWidget):
                 self.zoom,
                 self.desk.whole_pair,
                 self.right_side,
-                self._views()[0] if self._alone else None,
+                self._views()[0] if self.alone else None,
             )
             self.layout_now = Layout(sheet)
         return self.layout_now
 
     @property
-    def _alone(self) -> bool:
+    def alone(self) -> bool:
         """Whether the plan or the side is drawn alone, with what runs along it."""
         return "lines" in STEPS[self.desk.step].overlays
 
-    @property
-    def _walking(self) -> bool:
-        """Whether one walks around the rig, stop by stop."""
-        now = self.hold_drag.now
-        return now is not None and now.walking is not None and "straps" in STEPS[self.desk.step].overlays
-
     def _views(self) -> tuple[View, ...]:
         """The drawings that are shown."""
-        return (self.line_drag.view,) if self._alone else VIEWS
+        return (self.line_drag.view,) if self.alone else VIEWS
 
     def _tell_failed(self) -> None:
         """Say, once, what is drawn as a box because its own drawing failed."""
@@ -366,7 +310,7 @@ class Drawings(QWidget):
 
     def _named(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
         """Names and numbers, over all that is washed or dashed; none where lines run."""
-        if self._alone or self._walking:
+        if self.alone or walking(self):
             return
         if not moving:
             self._labelled(p, layout, moving)
@@ -390,7 +334,7 @@ class Drawings(QWidget):
     ) -> None:
         """The drawings with their names and tape. skip: what is on the move; the names of all else keep their places."""
         theme = self.desk.theme
-        p.setOpacity(0.45 if self._alone or self._walking else 1.0)  # things step back behind the lines
+        p.setOpacity(0.45 if self.alone or walking(self) else 1.0)  # things step back behind the lines
         for view in self._views():
             part(p, layout.area(view), partial(paint_scene, p, self._scenes[view], layout, theme, self.desk.kept, held, skip))
         p.setOpacity(1.0)
@@ -401,7 +345,7 @@ class Drawings(QWidget):
             self._plates = plates
             self.labels.lay_out(self._scenes, layout, room, centre, [*plates, *self._middle(layout, room)])
         part(p, layout.tape, lambda: paint_shapes(p, tape(self._scenes["plan"], layout.sheet, self.desk.units), theme))
-        self.headings.paint(p, layout, self.right_side, self.line_drag.view if self._alone else None)
+        self.headings.paint(p, layout, self.right_side, self.line_drag.view if self.alone else None)
 
     def _regions(
         self, p: QPainter, layout: Layout, room: dict[str, Solid], centre: tuple[float, float, float] | None

@@ -1,0 +1,71 @@
+"""What a step lays over the drawings: lines, straps, the walk around the rig, the plates of a scale."""
+
+from functools import partial
+from typing import TYPE_CHECKING
+
+from PyQt6.QtGui import QPainter
+
+from ...core.solve import Solved
+from ...drawing.views import View
+from ..frame.steps import STEPS
+from .layout import Layout
+from .over import paint_clipped
+
+if TYPE_CHECKING:
+    from .drawings import Drawings
+
+
+def paint_lines(bench: "Drawings", p: QPainter, solved: Solved, layout: Layout, view: View) -> None:
+    """The lines along the plan or the side, in the colors of what they carry."""
+    carrier = bench.desk.carrier
+    if carrier is None:
+        return
+    from ...drawing.overlay.lines import lines_over
+
+    if bench.lines_now is None:
+        from ..steps.plumbing.now import LinesNow
+
+        bench.show_lines(LinesNow(bench.desk))
+    assert bench.lines_now is not None
+    held = bench.line_drag.over or bench.lines_now.held
+    shapes = lines_over(solved.rig, bench.lines_now.solved(), carrier.id, layout.sheet, held, view)
+    if bench.alone:
+        shapes += bench.line_drag.shapes(layout)
+    paint_clipped(p, shapes, layout.area(view).adjusted(-12, -12, 12, 12), bench.desk.theme)
+
+
+def walking(bench: "Drawings") -> bool:
+    """Whether one walks around the rig, stop by stop."""
+    now = bench.hold_drag.now
+    return now is not None and now.walking is not None and "straps" in STEPS[bench.desk.step].overlays
+
+
+def paint_straps(bench: "Drawings", p: QPainter, solved: Solved, layout: Layout, view: View) -> None:
+    """What holds things, over one drawing; or the walk around the rig."""
+    carrier, now = bench.desk.carrier, bench.hold_drag.now
+    if carrier is None:
+        return
+    if now is not None and now.walking is not None and walking(bench):
+        if view == "plan":
+            from ...drawing.overlay.walk import walk_over
+
+            place = partial(layout.sheet.px, "plan")
+            shapes = walk_over(solved.rig, now.walking.stops, carrier.id, place, now.walking.done, now.walking.now)
+            paint_clipped(p, shapes, layout.area(view).adjusted(-12, -16, 12, 16), bench.desk.theme)
+        return
+    from ...drawing.overlay.straps import straps_over
+
+    thing, held, bad = (now.held, now.strap, now.bad()) if now is not None else ("", "", frozenset())
+    shapes = straps_over(solved.rig, solved.frames, carrier.id, layout.sheet, view, thing, held, bad)
+    room = layout.area(view).adjusted(-12, -12, 12, 12)
+    paint_clipped(p, (*shapes, *bench.hold_drag.shapes()) if view == "plan" else shapes, room, bench.desk.theme)
+
+
+def paint_plates(bench: "Drawings", p: QPainter, layout: Layout) -> None:
+    """The plates of the ticket that is typed, under the wheels."""
+    from ...drawing.overlay.plates import plates_over
+
+    carrier, now = bench.desk.carrier, bench.scale_now
+    if carrier is not None and now is not None:
+        shapes = plates_over(carrier, now.stood, now.typed, partial(layout.sheet.px, "plan"), now.at)
+        paint_clipped(p, shapes, layout.plan.adjusted(-12, -14, 12, 14), bench.desk.theme)
