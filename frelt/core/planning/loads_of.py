@@ -13,6 +13,7 @@ from ..geometry.frames import Frames, standing_on
 from ..geometry.measures import along
 from ..masses.kit import line_mass
 from ..masses.nobody_counted import nobody_counted
+from ..masses.straps import placed_straps
 from ..masses.weigh import together, weigh
 from ..model.carrier import Carrier, Deck, Stand, Trailer, kind_of_carrier
 from ..model.catalog_entry import Chassis
@@ -47,8 +48,9 @@ def load_as_built(rig: Rig, frames: Frames) -> Load:
     own = [i for i in rig.items if not i.built_in]
     decks = {d.id for c in rig.carriers for d in c.decks}
     floor = [i for i in own if i.place.deck in decks and frames.decks[i.place.deck].stands]
-    full = together([*(weigh(i, 1.0) for i in own), *(line_mass(k) for k in rig.kit)])
-    dry = sum(weigh(i, wet=False).value for i in own) + sum(line_mass(k).value for k in rig.kit)
+    straps = [s.mass for s in placed_straps(rig, frames) if s.item]  # they go where their things go; rings are put in anew
+    full = together([*(weigh(i, 1.0) for i in own), *(line_mass(k) for k in rig.kit), *straps])
+    dry = sum(weigh(i, wet=False).value for i in own) + sum(line_mass(k).value for k in rig.kit) + sum(s.value for s in straps)
     more = nobody_counted(rig, frames)
     extra = more.mass if more is not None else Figure(value=0.0)
     road = Figure(
@@ -128,7 +130,13 @@ def on_carrier(rig: Rig, chassis: Chassis, new_id: NewId, crew: int = 1) -> Rig:
     covers = tuple(replace(f, deck=same.get(f.deck, f.deck)) for f in made.fit_out if f.deck not in others)
     kit = tuple(replace(k, on=same.get(k.on, there if k.on in others else k.on)) for k in made.kit)
     wishes = tuple(w for w in made.wishes if w.deck is None or w.deck not in others | {main})
-    after = replace(made, items=tuple(map(put, made.items)), fit_out=covers, kit=kit, wishes=wishes)
+    rings = tuple(
+        replace(a, deck=same[a.deck], u=a.u - ahead) if a.deck in same else a
+        for a in made.tie_down.anchors
+        if a.deck not in others
+    )
+    held = replace(made.tie_down, anchors=rings)
+    after = replace(made, items=tuple(map(put, made.items)), fit_out=covers, kit=kit, wishes=wishes, tie_down=held)
     return settled(twin, after).rig
 
 
