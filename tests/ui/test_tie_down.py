@@ -209,3 +209,31 @@ def test_the_walk_is_ticked_kept_in_the_record_past_undo_and_printed(fresh: Fres
     with pdfplumber.open(tmp_path / "walk.pdf") as pdf:
         text = " ".join(p.extract_text() for p in pdf.pages)
     assert all(w[:24] in text for w in words) and "Along the right side".upper() in text
+
+
+def test_rings_and_a_strap_without_a_mouse_and_a_bolt_said_once_for_all_alike(fresh: Fresh, qtbot: QtBot) -> None:
+    window = one_tank(fresh)
+    page, desk = tie_down(window, qtbot), window.desk
+    page.now.take("water")
+    known(page, qtbot)
+    for _ in range(2):
+        press(page.hand, "Put a ring beside it")
+        known(page, qtbot)
+    press(page.hand, "Lay a strap")
+    assert desk.rig is not None
+    (strap,) = desk.rig.tie_down.straps
+    assert (strap.item, {strap.start, strap.end}) == ("water", {"A1", "A2"}) and page.now.strap == strap.id
+    page.now.take("water")
+    known(page, qtbot)
+    press(page.hand, "hold it with bolts instead")
+    known(page, qtbot)
+    assert desk.rig.tie_down.straps == () and len(desk.rig.tie_down.bolts[0].at) == 4
+    assert page.now.one().status == "unknown"  # type: ignore[union-attr]
+    typed(page.hand, "bolt-tension", "800 lb")
+    known(page, qtbot)
+    typed(page.hand, "bolt-shear", "900 lb")
+    known(page, qtbot)
+    assert page.now.one().status == "ok" and page.now.findings == ()  # type: ignore[union-attr]
+    press(page.hand, "take all that holds it off")
+    known(page, qtbot)
+    assert page.now.one().how == "nothing"  # type: ignore[union-attr]

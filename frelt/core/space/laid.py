@@ -14,14 +14,17 @@ from ..model.tie_down import Strap
 from .solids import Solid, solids
 from .strapped import anchor_at
 
+BESIDE = 0.06  # of a ring from a thing [m]
 HOOKED = 0.85  # of its height at which a strap is hooked to a thing that is pointed at from above
 View = Literal["plan", "side", "rear"]
 
 
-def laid_strap(rig: Rig, frames: Frames, start: str, end: str, item: str, view: View, to: tuple[float, float]) -> Strap | None:
+def laid_strap(
+    rig: Rig, frames: Frames, start: str, end: str, item: str, view: View, to: tuple[float, float], only: str = ""
+) -> Strap | None:
     """A strap without an id of its own; None where nothing lies in its way. end: the anchor it was let go on, or nothing.
 
-    item: the thing it was let go on.  to: where, in the drawing's own two axes [m].
+    item: the thing it was let go on.  to: where, in the drawing's own two axes [m].  only: the thing it is for, else the one longest below it.
     """
     first = rig.tie_down.anchor(start)
     a = anchor_at(first, frames) if first is not None else None
@@ -30,7 +33,7 @@ def laid_strap(rig: Rig, frames: Frames, start: str, end: str, item: str, view: 
     last = rig.tie_down.anchor(end) if end and end != start else None
     b = anchor_at(last, frames) if last is not None else None
     if last is not None and b is not None:
-        found = _between(rig, frames, a, b)
+        found = _between(rig, frames, a, b, only)
         if found is None:
             return None
         return Strap(id="new", item=found[0].id, start=start, end=last.id, over=found[1])
@@ -40,13 +43,13 @@ def laid_strap(rig: Rig, frames: Frames, start: str, end: str, item: str, view: 
     return Strap(id="new", item=thing.id, start=start, over=(_hook(frames, thing, view, to, a),))
 
 
-def _between(rig: Rig, frames: Frames, a: Vec, b: Vec) -> tuple[Item, tuple[Vec, ...]] | None:
+def _between(rig: Rig, frames: Frames, a: Vec, b: Vec, only: str) -> tuple[Item, tuple[Vec, ...]] | None:
     """The thing that lies longest between two anchors, seen from above, and the points of its top over which a strap goes."""
     best: tuple[float, Item, tuple[Vec, ...]] | None = None
     room = solids(rig, frames)
     for item in rig.items:
         s = room.get(item.id)
-        if s is None or item.built_in:
+        if s is None or item.built_in or (only and item.id != only):
             continue
         cut = _cut(s, a, b)
         if cut is None:
@@ -102,6 +105,25 @@ def _hook(frames: Frames, item: Item, view: View, to: tuple[float, float], ancho
     else:
         x = float(corners[:, 0].max() if ax > 0 else corners[:, 0].min())
     return (round(x, 4), round(y, 4), round(min(max(z, 0.0), item.height.value), 4))
+
+
+def ring_beside(rig: Rig, frames: Frames, item_id: str) -> tuple[str, float, float] | None:
+    """A free place for a ring beside a thing on its own deck: deck, u, v [m]; on the side on which fewer are. None where there is no room."""
+    item = rig.item(item_id)
+    deck, own = rig.deck(item.place.deck), frames.items[item_id]
+    frame = frames.decks[deck.id]
+    a, b = item.length.value / 2 + BESIDE, item.width.value / 2 + BESIDE
+    taken = [(x.u, x.v) for x in rig.tie_down.anchors if x.deck == deck.id]
+    for x, y in ((0.0, -b), (0.0, b), (-a, 0.0), (a, 0.0), (-a, -b), (a, -b), (-a, b), (a, b)):
+        px, py, pz = own.point((x, y, 0.0))
+        off = np.array([px - frame.at[0], py - frame.at[1], pz - frame.at[2]])
+        u, v = (
+            float(off @ np.array([frame.turn[k][0] for k in range(3)])),
+            float(off @ np.array([frame.turn[k][1] for k in range(3)])),
+        )
+        if inside(deck.outline, (u, v)) and all(abs(u - p) + abs(v - q) > 0.05 for p, q in taken):
+            return deck.id, u, v
+    return None
 
 
 def in_thing(frames: Frames, item: Item, p: Vec) -> Vec:

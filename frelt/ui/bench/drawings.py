@@ -49,7 +49,7 @@ from .layout import Layout
 from .line_drag import LineDrag
 from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
-from .step_overlays import paint_lines, paint_plates, paint_straps, walking
+from .step_overlays import paint_lines, paint_plates, paint_straps, tied_in_hand, walking
 from .still import Still
 
 if TYPE_CHECKING:
@@ -152,7 +152,7 @@ class Drawings(QWidget):
         self._scenes = looked_at(desk, solved, self._scenes)
         self._shown = solved
         layout = self._laid_out()
-        held = frozenset(moving_with(solved.rig, (desk.brought,) if desk.brought else desk.held))
+        held = frozenset(moving_with(solved.rig, (desk.brought,) if desk.brought else desk.held)) or tied_in_hand(self)
         room = self._room(solved)
         centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
         if centre is not None and not all(holds(scene, centre) for scene in self._scenes.values()):

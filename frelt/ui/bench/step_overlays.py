@@ -40,6 +40,14 @@ def walking(bench: "Drawings") -> bool:
     return now is not None and now.walking is not None and "straps" in STEPS[bench.desk.step].overlays
 
 
+def tied_in_hand(bench: "Drawings") -> frozenset[str]:
+    """The thing whose straps are looked at, while they are."""
+    now, solved = bench.hold_drag.now, bench.desk.solved
+    if now is None or solved is None or now.walking is not None or "straps" not in STEPS[bench.desk.step].overlays:
+        return frozenset()
+    return frozenset({now.held} & {i.id for i in solved.rig.items})
+
+
 def paint_straps(bench: "Drawings", p: QPainter, solved: Solved, layout: Layout, view: View) -> None:
     """What holds things, over one drawing; or the walk around the rig."""
     carrier, now = bench.desk.carrier, bench.hold_drag.now

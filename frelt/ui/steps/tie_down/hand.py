@@ -21,6 +21,7 @@ from ...widgets.fields import heading, link, prose, title
 from ...widgets.findings import Pressed, emptied
 from .forms import Forms
 from .holds_table import HoldsTable
+from .lay import LayStrap
 from .now import HoldNow
 from .picture import HeldPicture
 
@@ -161,6 +162,11 @@ class HoldHand(QWidget):
                 s = pull.strap
                 words = f"{s.name or s.id}: bears {said.get(s.id, 'nothing known')}"
                 self.box.addWidget(link(words, partial(self.now.take, one.item.id, s.id)))
+        solved = self.desk.session.solved
+        if solved is not None and one.item.id in solved.frames.items:
+            lay = LayStrap(self.desk, self.now)
+            lay.show_rig(rig, solved.frames)
+            self.box.addWidget(lay)
         for b in tie.bolts:
             if b.item == one.item.id:
                 self.forms.bolts(b)
