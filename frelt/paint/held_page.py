@@ -24,13 +24,7 @@ def held_pdf(rig: Rig, units: Units, today: date | None = None) -> bytes:
     paper = Paper()
     with page(paper, f"Tie-down: {rig.name}") as (p, another):
         leaf = Leaf(p, another, f"Tie-down: {rig.name}", today or date.today(), HEIGHT - EDGE - 20)
-        leaf.y = EDGE + 16
-        leaf.write(EDGE, "TIE-DOWN", "small", 600, True, "soft")
-        leaf.write(WIDTH - EDGE, leaf.today.isoformat(), color="soft", anchor="end")
-        leaf.y += 26
-        for line in fonts.wrap(rig.name, WIDTH - 2 * EDGE, "title", 600, False)[:2]:
-            leaf.write(EDGE, line, "title", 600)
-            leaf.y += 26
+        leaf.head("tie-down", rig.name)
         r = rig.rules
         leaf.paragraph(
             f"Pushed {times(r.hold_forward)} forward, {r.hold_rear:.2f} rearward, {r.hold_side:.2f} to the sides, {r.hold_up:.2f} up; "

@@ -6,7 +6,7 @@ from datetime import date
 from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter, QPen
 
-from .fonts import elided, font
+from .fonts import elided, font, wrap
 from .painter import write
 from .pdf import HEIGHT, PAPER, WIDTH
 
@@ -74,6 +74,18 @@ class Leaf:
         """How much height some words take in a column."""
         self.p.setFont(font("small", 400, condensed, scale))
         return float(self.p.boundingRect(QRectF(0, 0, width, 4000), WRAP, words).height())
+
+    def head(self, what: str, name: str, serial: str | None = None) -> None:
+        """What the paper is, of which rig, and when. serial: of the rig, a line to write on where it has none; nothing where it is not asked for."""
+        self.y = EDGE + 16
+        self.write(EDGE, what.upper(), "small", 600, True, "soft")
+        self.write(WIDTH - EDGE, self.today.isoformat(), color="soft", anchor="end")
+        self.y += 26
+        for line in wrap(name, WIDTH - 2 * EDGE - (180 if serial is not None else 0), "title", 600, False)[:2]:
+            self.write(EDGE, line, "title", 600)
+            self.y += 26
+        if serial is not None:
+            self.write(WIDTH - EDGE, f"Serial {serial or '______________'}"[:60], "strong", 600, anchor="end", y=self.y - 26)
 
     def heading(self, words: str, beside: float = 26.0) -> None:
         """A quiet heading with room for something below it."""

@@ -37,13 +37,7 @@ def scale_pdf(rig: Rig, units: Units, today: date | None = None) -> bytes:
     paper = Paper()
     with page(paper, f"Scale: {rig.name}") as (p, another):
         leaf = Leaf(p, another, f"Scale: {rig.name}", today or date.today(), HEIGHT - EDGE - 20)
-        leaf.y = EDGE + 16
-        leaf.write(EDGE, "SCALE SHEET", "small", 600, True, "soft")
-        leaf.write(WIDTH - EDGE, leaf.today.isoformat(), color="soft", anchor="end")
-        leaf.y += 26
-        for line in fonts.wrap(rig.name, WIDTH - 2 * EDGE, "title", 600, False)[:2]:
-            leaf.write(EDGE, line, "title", 600)
-            leaf.y += 26
+        leaf.head("scale sheet", rig.name)
         _to_read(leaf, solved, units)
         _said(leaf, rig, units)
         following = weigh_next(solved, units)

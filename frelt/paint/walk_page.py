@@ -13,7 +13,6 @@ from ..core.report.walk import Stop, walk
 from ..core.solve import Solved, solve
 from ..drawing.overlay.walk import walk_over
 from ..drawing.views import scenes
-from . import fonts
 from .leaf import EDGE, Leaf
 from .painter import paint, transform
 from .pdf import HEIGHT, PAPER, WIDTH, Paper, page
@@ -31,24 +30,13 @@ def walk_pdf(rig: Rig, units: Units, caps: Mapping[str, float] | None = None, to
     paper = Paper()
     with page(paper, f"Walk: {rig.name}") as (p, another):
         leaf = Leaf(p, another, f"Before the road: {rig.name}", today or date.today(), HEIGHT - EDGE - 40)
-        _head(leaf, rig)
+        leaf.head("before the road", rig.name, rig.serial)
         for carrier in rig.carriers:
             if any(s.carrier == carrier.id for s in stops):
                 _plan(leaf, solved, carrier, stops)
         _rows(leaf, stops)
         _foot(leaf)
     return paper.data
-
-
-def _head(leaf: Leaf, rig: Rig) -> None:
-    leaf.y = EDGE + 16
-    leaf.write(EDGE, "BEFORE THE ROAD", "small", 600, True, "soft")
-    leaf.write(WIDTH - EDGE, leaf.today.isoformat(), color="soft", anchor="end")
-    leaf.y += 26
-    for line in fonts.wrap(rig.name, WIDTH - 2 * EDGE - 180, "title", 600, False)[:2]:
-        leaf.write(EDGE, line, "title", 600)
-        leaf.y += 26
-    leaf.write(WIDTH - EDGE, f"Serial {rig.serial or '______________'}"[:60], "strong", 600, anchor="end", y=leaf.y - 26)
 
 
 def _plan(leaf: Leaf, solved: Solved, carrier: Carrier, stops: tuple[Stop, ...]) -> None:

@@ -1,8 +1,11 @@
 """What a person does to a window, for the tests that drive it."""
 
+from typing import Any
+
 from PyQt6.QtCore import Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit, QPushButton, QWidget
+from pytestqt.qtbot import QtBot
 
 from frelt.ui.frame.window import Window
 
@@ -30,4 +33,10 @@ def press(root: QWidget, words: str) -> None:
     QApplication.processEvents()
     (button,) = [b for b in root.findChildren(QPushButton) if b.text() == words and b.isVisibleTo(root)]
     button.click()
+    QApplication.processEvents()
+
+
+def worked_out(page: Any, qtbot: QtBot) -> None:
+    """Wait until what a page works out beside the window is known of the rig as it stands."""
+    qtbot.waitUntil(lambda: page.now.of is page.desk.session.rig and not page.desk.jobs.busy(), timeout=30_000)
     QApplication.processEvents()

@@ -24,6 +24,7 @@ from frelt.ui.steps.scale.page import ScalePage
 from tests.core.test_packed import packed
 from tests.core.test_scale import ticket_of, wheels
 from tests.ui.hands import press, typed
+from tests.ui.hands import worked_out as known
 from tests.ui.test_cause import Fresh, opened
 
 
@@ -34,11 +35,6 @@ def scale(window: Window, qtbot: QtBot) -> ScalePage:
     assert isinstance(page, ScalePage)
     known(page, qtbot)
     return page
-
-
-def known(page: ScalePage, qtbot: QtBot) -> None:
-    qtbot.waitUntil(lambda: page.now.of is page.desk.session.rig and not page.desk.jobs.busy(), timeout=30_000)
-    QApplication.processEvents()
 
 
 def type_in(page: ScalePage, *readings: str) -> None:

@@ -23,6 +23,7 @@ from frelt.ui.steps.tie_down.page import TieDownPage
 from tests.conftest import rig, tank
 from tests.core.test_packed import packed
 from tests.ui.hands import press, typed
+from tests.ui.hands import worked_out as known
 from tests.ui.test_cause import Fresh, opened
 
 LEFT, NONE = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
@@ -35,12 +36,6 @@ def tie_down(window: Window, qtbot: QtBot) -> TieDownPage:
     assert isinstance(page, TieDownPage)
     known(page, qtbot)
     return page
-
-
-def known(page: TieDownPage, qtbot: QtBot) -> None:
-    """Wait until it is known what holds the rig as it stands."""
-    qtbot.waitUntil(lambda: page.now.of is page.desk.session.rig and not page.desk.jobs.busy(), timeout=30_000)
-    QApplication.processEvents()
 
 
 def at(window: Window, x: float, y: float) -> QPoint:

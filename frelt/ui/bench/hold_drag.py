@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF
 
-from ...core.edit.tie_down import free_name, hooked, with_held
+from ...core.edit.tie_down import free_name, with_held
 from ...core.model.rig import Rig
 from ...core.model.tie_down import Anchor
 from ...core.space.laid import laid_strap, on_a_deck
@@ -74,14 +74,7 @@ class HoldDrag:
         if found is None:
             self.desk.refused.emit("No thing lies between; end it at a ring beyond a thing, or on the thing.")
             return
-        made: list[str] = []
-
-        def edit(rig: Rig) -> Rig:
-            made.append(free_name(rig, "S"))
-            return hooked(rig, replace(found, id=made[0]))
-
-        if self.desk.edit(edit, "strap laid") and made:
-            self.now.take(found.item, made[0])
+        self.now.lay(found)
 
     def drop(self) -> None:
         """Give it up."""

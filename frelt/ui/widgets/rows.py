@@ -1,7 +1,9 @@
 """A list whose rows take the lines they need: Qt leaves the padding out of account and would cut with dots."""
 
+from collections.abc import Callable
+
 from PyQt6.QtCore import QPoint, QSignalBlocker, QSize, Qt
-from PyQt6.QtGui import QResizeEvent
+from PyQt6.QtGui import QKeyEvent, QResizeEvent
 from PyQt6.QtWidgets import QListWidget, QSizePolicy
 
 from ...paint import fonts
@@ -62,3 +64,27 @@ class Rows(QListWidget):
             if row is not None:
                 lines = sum(len(fonts.wrap(part, room, "text", 400, False)) for part in row.text().split("\n"))
                 row.setSizeHint(QSize(room, LINE * lines + ABOVE))
+
+
+class PaintedRows(Rows):
+    """Rows that paint themselves and know their heights; Return takes the one that is current."""
+
+    def __init__(self, take: Callable[[], object]) -> None:
+        super().__init__()
+        self._take = take
+
+    def room(self) -> float:
+        """Width of a row [px]."""
+        view = self.viewport()
+        return float((view.width() if view is not None else self.width()) - 2)
+
+    def fit(self) -> None:
+        self.scheduleDelayedItemsLayout()
+        later(self, 0, self.whole_rows)
+
+    def keyPressEvent(self, event: QKeyEvent | None) -> None:
+        assert event is not None
+        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
+            self._take()
+        else:
+            super().keyPressEvent(event)

@@ -7,8 +7,9 @@ from ....core.base.text import capital, uncapital
 from ....core.base.units import Quantity
 from ....core.scale.next_weighing import Next
 from ...frame.desk import Desk
-from ...widgets.fields import heading, prose, title
+from ...widgets.fields import heading, prose
 from ...widgets.findings import emptied
+from ...widgets.text import Words
 from .now import ScaleNow
 
 
@@ -43,7 +44,10 @@ class NextPart(QWidget):
             )
         else:
             for n, one in enumerate(said.following, 1):
-                self.box.addWidget(title(f"{n}  {capital(one.words)}"))
+                name = Words(f"{n}  {capital(one.words)}")
+                name.setObjectName("rigname")
+                name.setWordWrap(True)
+                self.box.addWidget(name)
                 self.box.addWidget(prose(self.words(one)))
             self.box.addWidget(prose("Ranked by what a minute of work brings; how long each takes is a guess."))
         button = QPushButton("Write the scale sheet (PDF) …")

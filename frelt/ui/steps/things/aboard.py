@@ -24,9 +24,8 @@ from ....paint.painter import write
 from ...bench.brush import mark
 from ...frame.calm import Calm
 from ...frame.desk import Desk
-from ...frame.later import later
 from ...widgets.fields import column, heading
-from ...widgets.rows import Rows
+from ...widgets.rows import PaintedRows
 from ...widgets.text import Words, tip
 
 ROW = Qt.ItemDataRole.UserRole
@@ -77,30 +76,6 @@ class _Painted(QStyledItemDelegate):
         painter.restore()
 
 
-class _Listed(Rows):
-    """Rows that Return takes in hand; letters go on typing in the field above."""
-
-    def __init__(self, panel: "AboardList") -> None:
-        super().__init__()
-        self._panel = panel
-
-    def room(self) -> float:
-        """Width of a row [px]."""
-        view = self.viewport()
-        return float((view.width() if view is not None else self.width()) - 2)
-
-    def fit(self) -> None:
-        self.scheduleDelayedItemsLayout()
-        later(self, 0, self.whole_rows)
-
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        assert event is not None
-        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
-            self._panel.take()
-        else:
-            super().keyPressEvent(event)
-
-
 class _Find(QLineEdit):
     """Arrows go into the list below."""
 
@@ -131,7 +106,7 @@ class AboardList(QWidget):
         self.box = _Find(self)
         self.box.setPlaceholderText("Find: pump, 3, SH …")
         self.box.setAccessibleName("Find what is aboard")
-        self.list = _Listed(self)
+        self.list = PaintedRows(self.take)
         self.list.setAccessibleName("What is aboard")
         self.list.setItemDelegate(_Painted(self))
         self.list.take_what_is_left(200)

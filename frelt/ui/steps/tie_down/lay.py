@@ -1,9 +1,8 @@
 """A strap laid and a ring put without a mouse: from which anchor, over the thing, to which."""
 
-from msgspec.structs import replace
 from PyQt6.QtWidgets import QComboBox, QPushButton, QVBoxLayout, QWidget
 
-from ....core.edit.tie_down import free_name, hooked, with_held
+from ....core.edit.tie_down import free_name, with_held
 from ....core.geometry.frames import Frames
 from ....core.model.rig import Rig
 from ....core.model.tie_down import Anchor
@@ -69,14 +68,7 @@ class LayStrap(QWidget):
         if found is None:
             self.desk.refused.emit("It does not lie between these two; take others, or hook the strap to the thing.")
             return
-        made: list[str] = []
-
-        def edit(rig: Rig) -> Rig:
-            made.append(free_name(rig, "S"))
-            return hooked(rig, replace(found, id=made[0]))
-
-        if self.desk.edit(edit, "strap laid") and made:
-            self.now.take(item, made[0])
+        self.now.lay(found)
 
     def _ring(self) -> None:
         solved, item = self.desk.session.solved, self.now.held

@@ -2,9 +2,11 @@
 
 from typing import TYPE_CHECKING
 
+from msgspec.structs import replace
 from PyQt6.QtCore import QObject, pyqtSignal
 
 from ....core.base.kept import Kept
+from ....core.edit.tie_down import free_name, hooked
 from ....core.model.rig import Rig
 from ....core.model.tie_down import Strap
 from ....core.report.held import findings
@@ -77,6 +79,17 @@ class HoldNow(QObject):
             for p, t in zip(h.body.pulls, w.tension, strict=False)
             if h.how == "strapped" and p.limit is not None and t > p.limit
         )
+
+    def lay(self, strap: Strap) -> None:
+        """Put a strap on under an id of its own, and take it in hand."""
+        made: list[str] = []
+
+        def edit(rig: Rig) -> Rig:
+            made.append(free_name(rig, "S"))
+            return hooked(rig, replace(strap, id=made[0]))
+
+        if self.desk.edit(edit, "strap laid") and made:
+            self.take(strap.item, made[0])
 
     def take(self, item: str, strap: str = "") -> None:
         """Take a thing in hand, or a strap or anchor of it; or nothing."""

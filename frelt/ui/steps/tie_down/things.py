@@ -1,7 +1,7 @@
 """Everything on the rig and how it is held: what is not right first, then thing by thing."""
 
 from PyQt6.QtCore import QModelIndex, QPointF, QRectF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QPainter
+from PyQt6.QtGui import QPainter
 from PyQt6.QtWidgets import (
     QListWidgetItem,
     QPushButton,
@@ -22,10 +22,9 @@ from ....paint.painter import write
 from ...bench.brush import mark
 from ...frame.desk import Desk
 from ...frame.jobs import Running
-from ...frame.later import later
 from ...widgets.fields import heading, prose
 from ...widgets.findings import emptied, finding_line
-from ...widgets.rows import Rows
+from ...widgets.rows import PaintedRows
 from .now import HoldNow
 
 ROW = Qt.ItemDataRole.UserRole
@@ -80,28 +79,6 @@ class _Painted(QStyledItemDelegate):
         painter.restore()
 
 
-class _Listed(Rows):
-    def __init__(self, panel: "HoldThings") -> None:
-        super().__init__()
-        self._panel = panel
-
-    def room(self) -> float:
-        """Width of a row [px]."""
-        view = self.viewport()
-        return float((view.width() if view is not None else self.width()) - 2)
-
-    def fit(self) -> None:
-        self.scheduleDelayedItemsLayout()
-        later(self, 0, self.whole_rows)
-
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        assert event is not None
-        if event.key() in (Qt.Key.Key_Return, Qt.Key.Key_Enter):
-            self._panel.take()
-        else:
-            super().keyPressEvent(event)
-
-
 class HoldThings(QWidget):
     """The list, and a button that holds all that nothing is said of."""
 
@@ -114,7 +91,7 @@ class HoldThings(QWidget):
         self.summary = prose("")
         self.wrong = QVBoxLayout()
         self.wrong.setSpacing(4)
-        self.list = _Listed(self)
+        self.list = PaintedRows(self.take)
         self.list.setItemDelegate(_Painted(self))
         self.list.setAccessibleName("Everything and how it is held")
         self.list.take_what_is_left(150)
