@@ -3,7 +3,7 @@
 from msgspec.structs import replace
 
 from ..edit.items import place
-from ..geometry.frames import TURNS, Frames, placed, standing_on
+from ..geometry.frames import TURNS, Frame, Frames, placed, standing_on
 from ..geometry.measures import bounds
 from ..kind.capability import can
 from ..model.item import Item
@@ -16,6 +16,11 @@ STEP = 0.05  # between the spots that are tried [m]
 
 def free_spot(rig: Rig, item: Item) -> Item:
     """The item at the free spot of its deck nearest to where it is; there, if there is none."""
+    return found_spot(rig, item) or item
+
+
+def found_spot(rig: Rig, item: Item) -> Item | None:
+    """The item at the free spot of its deck nearest to where it is, None if there is none; on a deck that leans, where it is."""
     frames = Frames(replace(rig, items=(*rig.items, item)))
     deck = next(d for d in rig.decks if d.id == item.place.deck)
     frame = frames.decks[deck.id]
@@ -40,7 +45,7 @@ def free_spot(rig: Rig, item: Item) -> Item:
         own = _solid(trial, frames)
         if all(depth(own, o) <= TOUCH for o in others):
             return trial
-    return item
+    return None
 
 
 def to_free_spot(rig: Rig, item_id: str) -> Rig:
@@ -98,7 +103,11 @@ def reseated(solved: Solved, item_id: str) -> Rig:
     deck = frames.decks[wanted]
     dx, dy = x - deck.at[0], y - deck.at[1]
     u, v = (sum(deck.turn[i][k] * (dx, dy)[i] for i in (0, 1)) for k in (0, 1))
-    turns = item.place.turns
-    if now.turn != deck.turn and frames.items[item_id].upright:
-        turns = (item.place.turns + TURNS.index(now.turn) - TURNS.index(deck.turn)) % 4
-    return place(rig, item_id, deck=wanted, u=u, v=v, turns=turns)
+    return place(rig, item_id, deck=wanted, u=u, v=v, turns=turns_on(item, now, deck))
+
+
+def turns_on(item: Item, now: Frame, then: Frame) -> int:
+    """Quarter turns on another level deck, so that an upright thing keeps its heading."""
+    if now.turn == then.turn or item.place.face != "bottom":
+        return item.place.turns
+    return (item.place.turns + TURNS.index(now.turn) - TURNS.index(then.turn)) % 4

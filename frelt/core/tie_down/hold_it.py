@@ -1,4 +1,4 @@
-"""The fewest straps that hold a thing, and what would cure one that is not held enough: every answer is one that was played and holds.
+"""The fewest straps that hold a thing: every answer is one that was played and holds.
 
 Of the ways to tie it (`ways_to_tie`) all sets of one strap are played, then of two, and so on; of larger sets those that grow from the
 best smaller ones. The first number with which everything holds, wet, at both ends of its fill, and by the rule, is the answer;
@@ -33,7 +33,6 @@ from .will_carry import Push, carried
 MOST = 4  # straps that are proposed on one thing
 WIDE = 10  # of sets from which larger ones grow, and ways beyond which not all sets are played
 STEPS = 6
-Effort = Literal[1, 2, 3, 4, 5]
 
 
 class Proposal(Struct, frozen=True):
@@ -49,15 +48,6 @@ class Proposal(Struct, frozen=True):
     bolts: int = 0
     spare: float = 0.0
     must_hold: tuple[float, ...] = ()
-
-
-class Cure(Struct, frozen=True):
-    """A change that makes a thing hold. rig: with it.  share: of what it takes, wet.  effort: smaller is less work."""
-
-    words: str
-    effort: Effort
-    rig: Rig
-    share: float
 
 
 def usually(item: Item) -> Literal["straps", "bolts"]:
@@ -80,7 +70,7 @@ def hold_it(rig: Rig, frames: Frames, item_id: str, by: Literal["", "straps", "b
     tried: list[tuple[Block, ...]] = []
     ahead: tuple[tuple[Side, ...], ...] = ((), ("front",), ("front", "rear"), ("front", "rear", "left", "right"))
     for sides in ahead:
-        for blocks in (_cleats(bare, item_id, sides, ()), _cleats(bare, item_id, sides, walls)):
+        for blocks in (cleats(bare, item_id, sides, ()), cleats(bare, item_id, sides, walls)):
             if blocks not in tried:
                 tried.append(blocks)
     for blocks in tried:
@@ -88,7 +78,7 @@ def hold_it(rig: Rig, frames: Frames, item_id: str, by: Literal["", "straps", "b
         found = _fewest(base, frames, item, ties)
         if found is not None:
             chosen, spare = found
-            made, words = _put(base, chosen)
+            made, words = tied_with(base, chosen)
             words += f", with {joined([_where(b) for b in blocks])}" if blocks else ""
             need = next(iter(held(made, frames, item_id))).need
             rings = sum(len(t.rings) for t in chosen)
@@ -183,7 +173,7 @@ def shares(trial: Sequence[Body], ways: Sequence[Way]) -> list[float]:
     return made
 
 
-def _put(rig: Rig, ties: Sequence[Tie]) -> tuple[Rig, str]:
+def tied_with(rig: Rig, ties: Sequence[Tie]) -> tuple[Rig, str]:
     """The rig with ties, their ids made its own; and their words."""
     made = rig
     names: dict[str, str] = {}
@@ -198,7 +188,7 @@ def _put(rig: Rig, ties: Sequence[Tie]) -> tuple[Rig, str]:
     return made, " and ".join(t.words for t in ties)
 
 
-def _cleats(rig: Rig, item_id: str, sides: Sequence[Side], walls: Sequence[Leans]) -> tuple[Block, ...]:
+def cleats(rig: Rig, item_id: str, sides: Sequence[Side], walls: Sequence[Leans]) -> tuple[Block, ...]:
     """What a thing stands against, and cleats at other sides. Of a wall nobody knows what it takes until it is said."""
     have = {b.side for b in rig.tie_down.blocks if b.item == item_id}
     made: list[Block] = []
@@ -223,46 +213,3 @@ def _cleats(rig: Rig, item_id: str, sides: Sequence[Side], walls: Sequence[Leans
 def _where(block: Block) -> str:
     where = {"front": "ahead", "rear": "behind", "left": "at its left", "right": "at its right"}[block.side]
     return f"the {block.name}" if block.name != "cleat" else f"a cleat {where}"
-
-
-# cures
-
-
-def cures(rig: Rig, frames: Frames, item_id: str) -> tuple[Cure, ...]:
-    """What would make a thing that is tied hold, the least work first; each was played."""
-    body = next(iter(bodies(rig, frames, item_id)), None)
-    if body is None or not (body.pulls or body.bears):
-        return ()
-    item, ways = rig.item(item_id), ways_of(rig.rules)
-    tries: list[tuple[str, Effort, Rig]] = []
-    tighter = [
-        replace(p.strap, pre=round(0.4 * p.limit, 1)) for p in body.pulls if p.limit is not None and p.pre < 0.4 * p.limit
-    ]
-    if tighter:
-        tries.append(
-            (
-                "draw its straps tighter, to four tenths of what they may bear, and again after ten miles",
-                1,
-                with_held(rig, *tighter),
-            )
-        )
-    ways_to_block: tuple[tuple[tuple[Side, ...], str], ...] = (
-        (("front",), "block it ahead"),
-        (("front", "rear"), "block it ahead and behind"),
-        (("left", "right"), "block it at both sides"),
-    )
-    for sides, words in ways_to_block:
-        blocks = _cleats(rig, item_id, sides, ())
-        if blocks:
-            tries.append((words, 2, with_held(rig, *blocks)))
-    for tie in ways_to_tie(rig, frames, item):
-        made, words = _put(rig, (tie,))
-        tries.append((f"one more strap, {words}", 3, made))
-    brace = Block(id=free_name(rig, "B"), item=item_id, side="front", height=round(0.66 * item.height.value, 2), name="brace")
-    tries.append(("brace it ahead at two thirds of its height", 4, with_held(rig, brace)))
-    listed = [(w, e, r, b) for w, e, r in tries if (b := next(iter(bodies(r, frames, item_id)), None)) is not None]
-    found = [Cure(w, e, r, s) for (w, e, r, _), s in zip(listed, shares([b for *_, b in listed], ways), strict=True) if s < 1.0]
-    best: dict[Effort, Cure] = {}
-    for cure in sorted(found, key=lambda c: (c.effort, c.share)):
-        best.setdefault(cure.effort, cure)
-    return tuple(best.values())

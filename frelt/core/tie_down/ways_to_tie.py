@@ -35,7 +35,7 @@ class Tie(Struct, frozen=True):
     words: str
 
 
-class _Thing:
+class Thing:
     """A thing on its deck, in the deck's own axes."""
 
     def __init__(self, rig: Rig, frames: Frames, item: Item) -> None:
@@ -81,6 +81,11 @@ class _Thing:
         p = self.corners[int(np.argmax(self.corners @ np.array(way)))]
         return float(p[0]), float(p[1])
 
+    def on_deck(self, foot: Sequence[float]) -> bool:
+        """Whether a ring has room on the deck at a place."""
+        u0, v0, u1, v1 = bounds(self.deck)
+        return u0 + EDGE <= foot[0] <= u1 - EDGE and v0 + EDGE <= foot[1] <= v1 - EDGE
+
     def free(self, path: Sequence[Vec]) -> bool:
         """Whether a strap's outer legs go through no other thing."""
         legs = [(path[0], path[1]), (path[-2], path[-1])]
@@ -102,7 +107,7 @@ def _in(s: Solid, x: float, y: float, z: float) -> bool:
 
 def ways_to_tie(rig: Rig, frames: Frames, item: Item, new_ring: Anchor | None = None) -> tuple[Tie, ...]:
     """Ways to tie a thing to its deck, where no other thing is in the way. new_ring: what a ring would be like, its place aside."""
-    thing = _Thing(rig, frames, item)
+    thing = Thing(rig, frames, item)
     made = []
     for n, (words, feet, over) in enumerate(_shapes(thing)):
         tie = _tie(thing, n, words, feet, over, new_ring or Anchor(id="ring", deck=thing.deck.id, u=0.0, v=0.0))
@@ -117,7 +122,7 @@ def usual_strap(item: Item) -> tuple[StrapKind, float]:
     return ("ratchet strap", 2 * INCH) if heavy > SMALL else ("cam strap", INCH)
 
 
-def _shapes(t: _Thing) -> Iterator[tuple[str, tuple[Flat, Flat], tuple[Vec, ...]]]:
+def _shapes(t: Thing) -> Iterator[tuple[str, tuple[Flat, Flat], tuple[Vec, ...]]]:
     """Words, where its two anchors would best be and the points it goes over, all in the deck's axes."""
     (u0, v0), (u1, v1) = t.low.tolist(), t.high.tolist()
     top, mid = t.top, t.base + AROUND * (t.top - t.base)
@@ -144,7 +149,7 @@ def _shapes(t: _Thing) -> Iterator[tuple[str, tuple[Flat, Flat], tuple[Vec, ...]
         yield words, ((u0 - BESIDE, v), (u1 + BESIDE, v)), over
 
 
-def _tie(t: _Thing, n: int, words: str, feet: tuple[Flat, Flat], over: tuple[Vec, ...], like: Anchor) -> Tie | None:
+def _tie(t: Thing, n: int, words: str, feet: tuple[Flat, Flat], over: tuple[Vec, ...], like: Anchor) -> Tie | None:
     """The strap with anchors that are near its feet, or rings there; None where there is no room for it."""
     ends: list[Anchor] = []
     rings: list[Anchor] = []
@@ -174,13 +179,13 @@ def _tie(t: _Thing, n: int, words: str, feet: tuple[Flat, Flat], over: tuple[Vec
     return Tie(strap, tuple(rings), words)
 
 
-def _place(t: _Thing, anchor: Anchor) -> Vec:
+def _place(t: Thing, anchor: Anchor) -> Vec:
     at = anchor_at(anchor, t.frames)
     assert at is not None
     return at
 
 
-def _near(t: _Thing, foot: Flat, taken: Sequence[Anchor]) -> Anchor | None:
+def _near(t: Thing, foot: Flat, taken: Sequence[Anchor]) -> Anchor | None:
     """An anchor of the same carrier that is there already, near a foot; not the other end's."""
     wanted = np.array(t.frame.point((foot[0], foot[1], 0.0)))
     carrier = t.frames.carrier_of[t.item.id]

@@ -7,12 +7,13 @@ from PyQt6.QtWidgets import QVBoxLayout, QWidget
 from ....core.base.text import uncapital
 from ....core.base.value import FreltError
 from ....core.edit.tie_down import free_name
+from ....core.fixes.holding import Cure, cures
 from ....core.geometry.frames import Frames
 from ....core.kind.capability import can
 from ....core.model.rig import Rig
 from ....core.tie_down.can_hold import can_hold
 from ....core.tie_down.held import Held, ways_of
-from ....core.tie_down.hold_it import Cure, Proposal, cures, hold_it, usually
+from ....core.tie_down.hold_it import Proposal, hold_it, usually
 from ....core.tie_down.will_carry import Push
 from ...frame.desk import Desk
 from ...frame.jobs import Running
