@@ -188,8 +188,11 @@ def test_the_walk_is_ticked_kept_in_the_record_past_undo_and_printed(fresh: Fres
         QTest.keyClick(walk.list, Qt.Key.Key_Space)
         QTest.keyClick(walk.list, Qt.Key.Key_Down)
     assert walk.count.text().startswith(f"3 of {len(words)}")
+    begun = desk.session.document.walks[-1]
+    assert begun.goes_on and begun.done == tuple(words[:3]) and desk.session.dirty  # a crash loses no tick
     press(walk, "Keep this walk in the record")
     kept = desk.session.document.walks[-1]
+    assert [w.goes_on for w in desk.session.document.walks if w.id == kept.id] == [False]
     assert kept.done == tuple(words[:3]) and len(kept.left) == len(words) - 3 and not walk.done
     assert "3 looked at" in walk.last.text()
     desk.undo()

@@ -19,11 +19,12 @@ def recorded(document: Document, entry: Record) -> Record:
 
 
 def with_record(document: Document, entry: Record) -> Document:
-    """The document with one record more."""
+    """The document with one record more; a walk that goes on is written anew."""
     match entry:
         case Ticket():
             return replace(document, tickets=(*document.tickets, entry))
         case Walk():
-            return replace(document, walks=(*document.walks, entry))
+            kept = (w for w in document.walks if w.id != entry.id or not w.goes_on)
+            return replace(document, walks=(*kept, entry))
         case LogEntry():
             return replace(document, log=(*document.log, entry))

@@ -23,13 +23,18 @@ class Job(Value, frozen=True, kw_only=True):
 
 
 class Walk(Value, frozen=True, kw_only=True):
-    """A walk around a rig before the road, kept as it was. when: ISO date and time.  done, left: what was ticked, and what was not."""
+    """A walk around a rig before the road, kept as it was. when: ISO date and time.  done, left: what was ticked, and what was not.
+
+    goes_on: whether it is not finished yet; until then it is written anew with each tick.  ticked: keys of what was ticked so far.
+    """
 
     id: LocalId
     rig: RecordedRig
     when: Text
     done: tuple[Text, ...] = ()
     left: tuple[Text, ...] = ()
+    goes_on: bool = False
+    ticked: tuple[Text, ...] = ()
     names: dict[RecordedName, Text] = {}
 
 

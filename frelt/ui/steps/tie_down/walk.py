@@ -55,17 +55,16 @@ class WalkPart(QWidget):
         return str(row.data(KEY)) if row is not None else ""
 
     def refresh(self) -> None:
-        """Make the list for the rig as it stands; what is ticked stays ticked."""
+        """Make the list for the rig as it stands; what is ticked stays ticked, in the file too."""
         rig = self.desk.session.rig
         self._say()
         of = (rig, self.desk.units, tuple(sorted(self.desk.caps.items())))
         if self._of[0] is rig and self._of[1:] == of[1:]:
             return
-        if self._of[0] is not None and rig is not None and self._of[0].id != rig.id:
-            self.done.clear()
         self._of = of
         self.stops = walk(rig, Frames(rig), self.desk.units, self.desk.caps) if rig is not None else ()
-        self.done &= {s.key for s in self.stops}
+        begun = self._begun()
+        self.done = {s.key for s in self.stops} & set(begun.ticked if begun is not None else ())
         row = max(self.list.currentRow(), 0)
         with QSignalBlocker(self.list):
             self.list.clear()
@@ -83,8 +82,32 @@ class WalkPart(QWidget):
     def _ticked(self, item: QListWidgetItem) -> None:
         key = str(item.data(KEY))
         (self.done.add if item.checkState() == Qt.CheckState.Checked else self.done.discard)(key)
+        self._write(goes_on=True)
         self._say()
         self.looked.emit()
+
+    def _begun(self) -> Walk | None:
+        """The walk around this rig that goes on."""
+        rig = self.desk.session.rig
+        listed = (w for w in self.desk.session.document.walks if w.goes_on and rig is not None and w.rig == rig.id)
+        return next(listed, None)
+
+    def _write(self, goes_on: bool) -> None:
+        """Put the walk into the record as far as it has come."""
+        rig, begun = self.desk.session.rig, self._begun()
+        if rig is None:
+            return
+        self.desk.session.keep(
+            Walk(
+                id=begun.id if begun is not None else new_id("walk"),
+                rig=rig.id,
+                when=now(),
+                done=tuple(s.words for s in self.stops if s.key in self.done),
+                left=tuple(s.words for s in self.stops if s.key not in self.done),
+                goes_on=goes_on,
+                ticked=tuple(s.key for s in self.stops if s.key in self.done) if goes_on else (),
+            )
+        )
 
     def _say(self) -> None:
         self.count.setText(
@@ -95,7 +118,7 @@ class WalkPart(QWidget):
         self.keep.setEnabled(bool(self.done))
         self.print.setEnabled(bool(self.stops))
         rig = self.desk.session.rig
-        own = [w for w in self.desk.session.document.walks if rig is not None and w.rig == rig.id]
+        own = [w for w in self.desk.session.document.walks if rig is not None and w.rig == rig.id and not w.goes_on]
         if own:
             last = own[-1]
             left = f", {len(last.left)} left open" if last.left else ", nothing left open"
@@ -104,13 +127,11 @@ class WalkPart(QWidget):
             self.last.setText("No walk of this rig is kept yet.")
 
     def _keep(self) -> None:
-        rig = self.desk.session.rig
-        if rig is None:
+        if self.desk.session.rig is None:
             return
-        done = tuple(s.words for s in self.stops if s.key in self.done)
-        left = tuple(s.words for s in self.stops if s.key not in self.done)
-        self.desk.session.keep(Walk(id=new_id("walk"), rig=rig.id, when=now(), done=done, left=left))
-        self.desk.said.emit(f"The walk is kept: {len(done)} looked at, {len(left)} left open.")
+        done, left = len(self.done), len(self.stops) - len(self.done)
+        self._write(goes_on=False)
+        self.desk.said.emit(f"The walk is kept: {done} looked at, {left} left open.")
         self.done.clear()
         with QSignalBlocker(self.list):
             for n in range(self.list.count()):
