@@ -12,7 +12,7 @@ from ..core.planning.weigh_in import plates, ticket
 from ..core.planning.weigh_next import weigh_next
 from ..core.report.lines import shown_fills
 from ..core.scale.fits import fit
-from ..core.scale.slips import slips, stood_words
+from ..core.scale.slips import slips, stood_words, told_once
 from ..core.scale.told import evidence
 from ..core.solve import Solved, solve
 from ..drawing.overlay.plates import plates_over
@@ -136,5 +136,5 @@ def _said(leaf: Leaf, rig: Rig, units: Units) -> None:
             "look again": "Further off than it mostly is.",
             "does not fit": "It does not fit.",
         }[own.verdict]
-        listed = [s for s in slips(rig, weighing, units)[:3] if s.weight >= 0.01 and own.verdict != "fits"]
+        listed = [s for s in told_once(slips(rig, weighing, units), 3) if s.weight >= 0.01 and own.verdict != "fits"]
         leaf.paragraph(words + "".join(f" {s.weight * 100:.0f} %: {s.words}." for s in listed))

@@ -159,6 +159,11 @@ def planted(rig: Rig, rng: np.random.Generator, kind: str) -> tuple[Weighing, st
         k = max(range(len(read)), key=lambda n: (len(tens[n]) > 2 and tens[n][1] not in ("0", tens[n][0]), read[n]))
         read[k] = float(tens[k][1] + tens[k][0] + tens[k][2:])
         return ticket_of(rig, stood, read), "digits are exchanged"
+    if kind == "typed twice":
+        k = int(np.argmax(read))
+        figure = f"{round(read[k] / 10) * 10:.0f}"
+        read[k] = float(figure + figure[-1])
+        return ticket_of(rig, stood, read), "too many"
     if kind == "fill":
         n = int(np.argmax([t.full for t in honest_tanks(rig)]))
         one = as_weighed(rig, honest)
@@ -188,7 +193,7 @@ def test_planted_slips_are_found_first_or_cannot_be_told_apart_in_95_of_100() ->
     found = missed = 0
     for name in NAMES if LONG > 1 else NAMES[:3]:
         rig = packed(name)
-        for kind in ("swapped", "unit", "digit", "fill", "forgot"):
+        for kind in ("swapped", "unit", "digit", "typed twice", "fill", "forgot"):
             for _ in range(6 if LONG > 1 else 3):
                 weighing, sign = planted(rig, rng, kind)
                 if survival(evidence(rig, (weighing,)).chi2, len(wheels(rig))) > 1e-3:

@@ -5,7 +5,7 @@ kg) leaves the χ² of what then stands there. Its weight goes with how often it
 have. `Nothing wrong` is always among them. Rates are guesses, from memory of shops; they matter little once a slip explains much.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from math import exp, pi, sqrt
 
 import numpy as np
@@ -98,6 +98,16 @@ def _alike(a: Slip, b: Slip) -> float:
     return abs(float(one @ other)) / size if size else 0.0
 
 
+def told_once(listed: Sequence[Slip], most: int) -> tuple[Slip, ...]:
+    """The likeliest explanations, of figures of one reading that it cannot tell apart only the first."""
+    made: list[Slip] = []
+    for slip in listed:
+        near = (m for m in made if m.kind == slip.kind == "digit" and m.mends[0].readings == slip.mends[0].readings)
+        if len(made) < most and all(apart(m, slip) for m in near):
+            made.append(slip)
+    return tuple(made)
+
+
 def apart(a: Slip, b: Slip) -> bool:
     """Whether the readings tell two explanations apart: one leaves a χ² that is larger by more than chance makes it in 19 of 20."""
     return abs(a.chi2 - b.chi2) > CHANCE
@@ -168,7 +178,10 @@ def _of_the_rig(rig: Rig, weighing: Weighing, found: Evidence) -> Iterator[Liste
 
 
 def _misread(rig: Rig, reading: Reading, taken: float, units: Units) -> Iterator[tuple[str, str, float]]:
-    """Figures that may have stood there instead [kg]: two digits exchanged, one left out, pounds for kilograms."""
+    """Figures that may have stood there instead [kg]: two digits exchanged, one left out or too many, pounds for kilograms.
+
+    What the scale cannot show, since it lies between two of its steps, did not stand there.
+    """
     each = LB if reading.unit == "lb" else 1.0
     digits = "".join(c for c in reading.printed if c.isdigit()) or str(round(taken / each))
     name = stood_words(rig, reading)
@@ -182,7 +195,15 @@ def _misread(rig: Rig, reading: Reading, taken: float, units: Units) -> Iterator
             other = digits[:k] + d + digits[k:]
             if other[0] != "0":
                 made.setdefault(other, "a digit was left out")
+    for k in range(len(digits) if len(digits) > 1 else 0):
+        other = digits[:k] + digits[k + 1 :]
+        if other[0] != "0":
+            made.setdefault(other, "a digit is too many")
+    step = round(reading.resolution / each)
+    steps = step > 1 and int(digits) % step == 0
     for other, words in made.items():
+        if steps and int(other) % step:
+            continue
         yield "digit", f"{name}: {words}, {digits} for {other}", float(other) * each
     value = float(digits) * (1.0 if reading.unit == "lb" else LB)
     yield (

@@ -49,7 +49,7 @@ from .layout import Layout
 from .line_drag import LineDrag
 from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
-from .step_overlays import paint_lines, paint_plates, paint_straps, tied_in_hand, walking
+from .step_overlays import paint_lines, paint_plates, paint_straps, plate_words, plated, tied_in_hand, walking
 from .still import Still
 
 if TYPE_CHECKING:
@@ -193,7 +193,7 @@ class Drawings(QWidget):
         if "straps" in STEPS[self.desk.step].overlays:
             for view in VIEWS:
                 part(p, layout.area(view), partial(paint_straps, self, p, solved, layout, view))
-        if "plates" in STEPS[self.desk.step].overlays and self.scale_now is not None and self.scale_now.typing:
+        if plated(self):
             part(p, layout.plan, lambda: paint_plates(self, p, layout))
         self._limits(p, solved, layout)
         part(p, layout.posts, lambda: self._posts(p, solved, layout))
@@ -343,7 +343,9 @@ class Drawings(QWidget):
         if not skip:
             part(p, layout.plan, lambda: self._floor(p, layout))
             self._plates = plates
-            self.labels.lay_out(self._scenes, layout, room, centre, [*plates, *self._middle(layout, room)])
+            self.labels.lay_out(
+                self._scenes, layout, room, centre, [*plates, *self._middle(layout, room), *plate_words(self, layout)]
+            )
         part(p, layout.tape, lambda: paint_shapes(p, tape(self._scenes["plan"], layout.sheet, self.desk.units), theme))
         self.headings.paint(p, layout, self.right_side, self.line_drag.view if self.alone else None)
 

@@ -6,6 +6,7 @@ from typing import TYPE_CHECKING
 from PyQt6.QtGui import QPainter
 
 from ...core.solve import Solved
+from ...drawing.layout import Box
 from ...drawing.views import View
 from ..frame.steps import STEPS
 from .layout import Layout
@@ -67,6 +68,23 @@ def paint_straps(bench: "Drawings", p: QPainter, solved: Solved, layout: Layout,
     shapes = straps_over(solved.rig, solved.frames, carrier.id, layout.sheet, view, thing, held, bad)
     room = layout.area(view).adjusted(-12, -12, 12, 12)
     paint_clipped(p, (*shapes, *bench.hold_drag.shapes()) if view == "plan" else shapes, room, bench.desk.theme)
+
+
+def plated(bench: "Drawings") -> bool:
+    """Whether a ticket is typed."""
+    now = bench.scale_now
+    return "plates" in STEPS[bench.desk.step].overlays and now is not None and now.typing
+
+
+def plate_words(bench: "Drawings", layout: Layout) -> list[Box]:
+    """Where readings stand over the plan, so that names give way to them [px]."""
+    from ...drawing.overlay.plates import plate_spots
+
+    carrier, now = bench.desk.carrier, bench.scale_now
+    if carrier is None or now is None or not plated(bench):
+        return []
+    middles = (((x0 + x1) / 2, (y0 + y1) / 2) for x0, y0, x1, y1 in plate_spots(carrier, now.stood).values())
+    return [Box(x - 26, y - 9, 52, 18) for x, y in (layout.sheet.px("plan", *m) for m in middles)]
 
 
 def paint_plates(bench: "Drawings", p: QPainter, layout: Layout) -> None:

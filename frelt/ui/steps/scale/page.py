@@ -25,6 +25,7 @@ class ScalePage(PartedPage):
         box.addWidget(prose("Gauge, bucket and volt readings with a fault finder are not here yet: this step has the scale."))
         self.following.print_asked.connect(self.scale_asked)
         self.now.told.connect(self._told)
+        self.ticket.told.connect(lambda: self.show_part(1))  # what was read is asked for next
         rig = desk.session.rig
         self.show_part(1 if rig is not None and rig.weighings else 0)
 

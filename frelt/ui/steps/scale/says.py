@@ -17,7 +17,7 @@ from ....core.model.ticket import Mend, Weighing
 from ....core.planning.found_kit import where_found, with_found
 from ....core.scale.fits import NOT, Fit, survival, told_apart
 from ....core.scale.learned import lesson
-from ....core.scale.slips import Slip, apart, stood_words
+from ....core.scale.slips import Slip, apart, stood_words, told_once
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import heading, link, prose, title
@@ -158,7 +158,7 @@ class SaysPart(QWidget):
         self.box.addWidget(heading("What would explain it"))
         if survival(listed[0].chi2, max(len(listed[0].shift), 1)) < NOT:
             self.box.addWidget(prose("None of these explains all of it. Was it another rig, another state, or another day?"))
-        shown = [s for s in listed[:MOST] if s.weight >= 0.01]
+        shown = [s for s in told_once(listed, MOST) if s.weight >= 0.01]
         for slip in shown:
             words = f"{slip.weight * 100:.0f} %  {slip.words}"
             if slip.mends:

@@ -5,7 +5,7 @@ from functools import partial
 from pathlib import Path
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QSignalBlocker
+from PyQt6.QtCore import QSignalBlocker, pyqtSignal
 from PyQt6.QtWidgets import QCheckBox, QComboBox, QFileDialog, QLineEdit, QPushButton, QVBoxLayout, QWidget
 
 from ....app import photos
@@ -31,7 +31,9 @@ READ = "Read the plate pointed at"
 
 
 class TicketPart(QWidget):
-    """The form. What is typed stays until it is kept."""
+    """The form. What is typed stays until it is kept; then `told` is heard."""
+
+    told = pyqtSignal()
 
     def __init__(self, desk: Desk, now: ScaleNow) -> None:
         super().__init__()
@@ -281,6 +283,7 @@ class TicketPart(QWidget):
         self._made = ()
         self._rebuilt()
         desk.said.emit(f"The ticket is kept: {len(readings)} reading{'s' if len(readings) != 1 else ''}.")
+        self.told.emit()
         return True
 
     def _attach(self) -> None:
