@@ -101,8 +101,14 @@ def test_the_loads_follow_by_a_switch_a_reading_is_set_aside_and_the_ticket_is_t
     assert rig is not None
     type_in(page, "1,700", "1,560", "1,710", "1,550", "640")
     assert window.bench.scale_now is page.now and len(page.now.typed) == 5
+    page.ticket.how.setCurrentIndex(1)
+    page.ticket.how.activated.emit(1)
+    assert not page.now.typed
+    page.ticket.how.setCurrentIndex(0)
+    page.ticket.how.activated.emit(0)
+    assert page.now.typed[0] == "1,700" and page.ticket.fields[0].edit.text() == "1,700"  # nothing typed is lost on the way
     press(page.ticket, "Keep this ticket")
-    page.show_part(1)
+    assert page.shown == 1
     known(page, qtbot)
     table = page.says.tables[0]
     assert [w for w, _ in table.rows] == ["Axle 1 left", "Axle 1 right", "Axle 2 left", "Axle 2 right", "The coupler"]

@@ -52,13 +52,15 @@ QComboBox::down-arrow {{ image: url("{arrow}"); width: 12px; height: 12px; }}
 QComboBox QAbstractItemView {{ background: {c.field}; color: {c.ink}; selection-background-color: {c.hand_fill}; selection-color: {c.ink}; }}
 QPushButton {{ background: {c.sheet}; border: 1px solid {c.soft}; border-radius: 4px; padding: 4px 12px; font-weight: 500; }}
 QPushButton:hover {{ background: {c.field}; }}
+QPushButton:disabled {{ color: {c.soft}; background: transparent; border-color: {c.hairline}; }}
 QPushButton:focus {{ border: 2px solid {c.hand}; padding: 3px 11px; }}
 QPushButton#fix {{ background: transparent; border: none; color: {c.hand}; font-weight: 600; padding: 1px 4px; text-align: left; }}
 QPushButton#fix:hover, QPushButton#fix:focus {{ background: {c.hand_fill}; border-radius: 3px; }}
 QPushButton#link {{ background: transparent; border: none; color: {c.hand}; padding: 1px 0; text-align: left; }}
 QPushButton#link:focus {{ background: {c.hand_fill}; }}
 QPushButton#finding {{ background: transparent; border: none; padding: 0; text-align: left; }}
-QPushButton#finding:focus {{ background: {c.hand_fill}; }}
+QPushButton#finding:hover, QPushButton#finding:focus {{ background: {c.hand_fill}; }}
+QPushButton#offer {{ padding: 0; text-align: left; font-weight: 400; }}
 QPushButton#tab {{ background: transparent; border: none; border-bottom: 2px solid transparent; padding: 2px 6px; font-weight: 600; color: {c.soft}; }}
 QPushButton#tab:checked {{ color: {c.ink}; border-bottom: 2px solid {c.ink}; }}
 QPushButton#tab:focus {{ background: {c.hand_fill}; }}

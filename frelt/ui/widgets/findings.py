@@ -15,23 +15,23 @@ ROOM = 244  # of the column, until it is known [px]
 
 
 class Pressed(QPushButton):
-    """A button of several lines: Qt's own wraps none, so a label lies in it, and it is as tall as that."""
+    """A button of several lines: Qt's own wraps none, so a label lies in it, and it is as tall as that. look: finding, or offer."""
 
-    def __init__(self, words: str) -> None:
+    def __init__(self, words: str, look: str = "finding") -> None:
         super().__init__()
-        self.setObjectName("finding")
+        self.setObjectName(look)
         self.setAccessibleName(words)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
         self._label = Words(words)
         self._label.setWordWrap(True)
         self._label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
         box = QVBoxLayout(self)
-        box.setContentsMargins(6, 3, 6, 3)
+        box.setContentsMargins(7, 4, 7, 4)
         box.addWidget(self._label)
         self.setMinimumHeight(self._tall(ROOM))
 
     def _tall(self, wide: int) -> int:
-        return self._label.heightForWidth(max(wide - 14, 40)) + 8
+        return self._label.heightForWidth(max(wide - 16, 40)) + 10
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         super().resizeEvent(event)

@@ -162,11 +162,11 @@ class SaysPart(QWidget):
         for slip in shown:
             words = f"{slip.weight * 100:.0f} %  {slip.words}"
             if slip.mends:
-                button = Pressed(f"{words}. Agree, and read it so")
+                button = Pressed(f"{words}. Agree, and read it so", "offer")
                 button.clicked.connect(partial(self._agree, weighing.ticket.id, slip))
                 self.box.addWidget(button)
             elif (place := where_found(rig, Frames(rig), slip)) is not None:
-                button = Pressed(f"{words}. Count it as kit by {uncapital(place[1])}")
+                button = Pressed(f"{words}. Count it as kit by {uncapital(place[1])}", "offer")
                 button.clicked.connect(partial(self._count, slip))
                 self.box.addWidget(button)
             else:

@@ -40,6 +40,9 @@ class TicketPart(QWidget):
         self.desk, self.now = desk, now
         units = lambda: desk.units  # noqa: E731
         self.fills: dict[str, float] = {}
+        self._of: tuple[str, tuple[tuple[str, ...], ...]] = ("", ())  # the rig and the plates it is typed for
+        self._typed_for: dict[tuple[str, tuple[tuple[str, ...], ...]], dict[int, str]] = {}  # what was typed for others
+        self._fills_for: dict[str, dict[str, float]] = {}
         self.step, self.own, self.rise = 9.07, 0.0, 0.0
         self._made: tuple[object, ...] = ()
         self.state = QComboBox()
@@ -97,7 +100,8 @@ class TicketPart(QWidget):
         layout.addWidget(self.port)
         layout.addWidget(self.pattern)
         layout.addWidget(self.device)
-        layout.addWidget(heading("How full it was"))
+        self.how_full = heading("How full it was")
+        layout.addWidget(self.how_full)
         layout.addLayout(self.levels)
         layout.addWidget(heading("The scale"))
         below: tuple[QWidget, ...] = (self.reads, self.off, self.high, self.scale, self.where, self.day, self.photo, self.keep)
@@ -146,11 +150,11 @@ class TicketPart(QWidget):
             if rig is not None and not bare
             else ()
         )
+        self.how_full.setVisible(bool(tanks))
+        self._put_aside(rig.id if rig is not None else "", stood)
         made = (stood, tuple((a, n) for a, n, _ in tanks), self.state.currentData(), self.desk.units)
         if made == self._made:
             return
-        if self._made and self._made[0] != stood:
-            self.now.typed.clear()
         self._made = made
         self.now.stood = stood
         emptied(self.rows)
@@ -171,6 +175,19 @@ class TicketPart(QWidget):
             level.show_value(self._holds(address))
             self.levels.addWidget(level)
         self.now.changed.emit()
+
+    def _put_aside(self, rig_id: str, stood: tuple[tuple[str, ...], ...]) -> None:
+        """What is typed stays with the rig and the plates it was typed for."""
+        was, now = self._of, (rig_id, stood)
+        if was == now:
+            return
+        self._typed_for[was] = dict(self.now.typed)
+        self.now.typed.clear()
+        self.now.typed.update(self._typed_for.pop(now, {}))
+        if was[0] != rig_id:
+            self._fills_for[was[0]] = self.fills
+            self.fills = self._fills_for.pop(rig_id, {})
+        self._of, self._made = now, ()
 
     def _tank(self, address: str) -> tuple[float, float]:
         """Its capacity [m³] and the fill its state shows."""

@@ -230,7 +230,7 @@ class HoldHand(QWidget):
             self.box.addWidget(heading("What would cure it"))
             for cure in self._cures[1]:
                 words = f"{cure.words[:1].upper()}{cure.words[1:]}"
-                button = Pressed(words)
+                button = Pressed(words, "offer")
                 button.clicked.connect(partial(self._cure, one, cure))
                 self.box.addWidget(button)
             if not self._cures[1]:

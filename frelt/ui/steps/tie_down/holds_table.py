@@ -68,7 +68,7 @@ class HoldsTable(QWidget):
                 if role == "over":
                     p.setPen(Qt.PenStyle.NoPen)
                     p.setBrush(theme.color("over"))
-                    p.drawRect(QRectF(self.width() - 4, y - 11, 3, 14))
+                    p.drawRect(QRectF(COLUMNS[1] + 4, y - 11, 3, 14))
 
 
 def _nearer(a: InWay, b: InWay) -> bool:

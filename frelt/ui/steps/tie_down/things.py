@@ -113,10 +113,13 @@ class HoldThings(QWidget):
         box.addWidget(self.print)
         box.addWidget(self.left)
         box.addWidget(self.note)
+        box.addStretch(0)
 
     def refresh(self) -> None:
         """Show what was worked out last."""
         found = self.now.found
+        for widget in (self.list, self.all, self.print):
+            widget.setVisible(bool(found))
         self.all.setEnabled(any(h.how == "nothing" for h in found) and not self.desk.jobs.busy(ALL))
         if found is self._shown:
             return
