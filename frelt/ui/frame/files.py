@@ -23,6 +23,7 @@ if TYPE_CHECKING:
 
 MOST_TOLD = 3
 FILTER = "Frelt rigs (*.frelt.json);;All files (*)"
+PDF = "PDF (*.pdf)"
 
 
 class Files(QObject):
@@ -128,12 +129,9 @@ class Files(QObject):
         return done
 
     def write_sheet(self) -> None:
-        rig = self.desk.session.rig
-        if rig is None:
-            self.desk.refused.emit("There is no rig to write a load sheet of.")
-            return
-        if (path := self._ask("Write the load sheet", "load-sheet.pdf", "PDF (*.pdf)")) is not None:
-            self.sheet_to(path)
+        self._ask_and_write(
+            "There is no rig to write a load sheet of.", "Write the load sheet", "load-sheet.pdf", PDF, self.sheet_to
+        )
 
     def sheet_to(self, path: Path) -> None:
         """Write the load sheet of the rig on the bench."""
@@ -145,11 +143,7 @@ class Files(QObject):
 
     def write_walk(self) -> None:
         """Ask where, and write the walk before the road."""
-        if self.desk.session.rig is None:
-            self.desk.refused.emit("There is no rig to walk around.")
-            return
-        if (path := self._ask("Write the walk", "walk.pdf", "PDF (*.pdf)")) is not None:
-            self.walk_to(path)
+        self._ask_and_write("There is no rig to walk around.", "Write the walk", "walk.pdf", PDF, self.walk_to)
 
     def walk_to(self, path: Path) -> None:
         """Write the walk around the rig on the bench."""
@@ -161,11 +155,9 @@ class Files(QObject):
 
     def write_held(self) -> None:
         """Ask where, and write how everything is held."""
-        if self.desk.session.rig is None:
-            self.desk.refused.emit("There is no rig to write a tie-down sheet of.")
-            return
-        if (path := self._ask("Write the tie-down sheet", "tie-down.pdf", "PDF (*.pdf)")) is not None:
-            self.held_to(path)
+        self._ask_and_write(
+            "There is no rig to write a tie-down sheet of.", "Write the tie-down sheet", "tie-down.pdf", PDF, self.held_to
+        )
 
     def held_to(self, path: Path) -> None:
         """Write the tie-down sheet of the rig on the bench."""
@@ -177,11 +169,9 @@ class Files(QObject):
 
     def write_scale(self) -> None:
         """Ask where, and write the sheet to take to the scale."""
-        if self.desk.session.rig is None:
-            self.desk.refused.emit("There is no rig to write a scale sheet of.")
-            return
-        if (path := self._ask("Write the scale sheet", "scale.pdf", "PDF (*.pdf)")) is not None:
-            self.scale_to(path)
+        self._ask_and_write(
+            "There is no rig to write a scale sheet of.", "Write the scale sheet", "scale.pdf", PDF, self.scale_to
+        )
 
     def scale_to(self, path: Path) -> None:
         """Write the scale sheet of the rig on the bench."""
@@ -193,12 +183,13 @@ class Files(QObject):
 
     def write_drawing(self) -> None:
         """Ask where, and write the carrier drawn in the state drawn; the name's end says which kind of file."""
-        if self.desk.session.rig is None:
-            self.desk.refused.emit("There is no rig to draw.")
-            return
-        kinds = "SVG (*.svg);;DXF in millimeters (*.dxf)"
-        if (path := self._ask("Write the drawing", "bench.svg", kinds)) is not None:
-            self.drawing_to(path)
+        self._ask_and_write(
+            "There is no rig to draw.",
+            "Write the drawing",
+            "bench.svg",
+            "SVG (*.svg);;DXF in millimeters (*.dxf)",
+            self.drawing_to,
+        )
 
     def drawing_to(self, path: Path) -> None:
         """Write the drawing of what the bench shows."""
@@ -216,12 +207,13 @@ class Files(QObject):
 
     def write_things(self) -> None:
         """Ask where, and write the list of the rig's things; the name's end says which kind of file."""
-        if self.desk.session.rig is None:
-            self.desk.refused.emit("There is no rig to list the things of.")
-            return
-        kinds = "Workbook (*.xlsx);;CSV (*.csv)"
-        if (path := self._ask("Write the list of things", "things.xlsx", kinds)) is not None:
-            self.things_to(path)
+        self._ask_and_write(
+            "There is no rig to list the things of.",
+            "Write the list of things",
+            "things.xlsx",
+            "Workbook (*.xlsx);;CSV (*.csv)",
+            self.things_to,
+        )
 
     def things_to(self, path: Path) -> None:
         """Write the list of the rig on the bench."""
@@ -236,7 +228,7 @@ class Files(QObject):
         if found is None or found.exact or not found.shown:
             self.desk.refused.emit("There is no road fill to write a placard of.")
             return
-        if (path := self._ask("Write the placard", "road-fill.pdf", "PDF (*.pdf)")) is not None:
+        if (path := self._ask("Write the placard", "road-fill.pdf", PDF)) is not None:
             self.placard_to(path, found, order)
 
     def placard_to(self, path: Path, found: "RoadFill", order: tuple[str, ...] | None) -> None:
@@ -246,6 +238,13 @@ class Files(QObject):
         rig = self.desk.session.rig
         if rig is not None:
             self._put(path, lambda: placard_pdf(rig, found, order, self.desk.units), "Placard")
+
+    def _ask_and_write(self, lacks: str, title: str, what: str, kinds: str, write: Callable[[Path], None]) -> None:
+        """Ask where, and write; or say that there is no rig."""
+        if self.desk.session.rig is None:
+            self.desk.refused.emit(lacks)
+        elif (path := self._ask(title, what, kinds)) is not None:
+            write(path)
 
     def _ask(self, title: str, what: str, kinds: str) -> Path | None:
         """Where a file of this rig shall lie; None if the dialog was left."""

@@ -1,9 +1,10 @@
 """What is known of the rig's weighings, worked out beside the window; and the ticket that is being typed."""
 
 from msgspec import Struct
-from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6.QtCore import pyqtSignal
 
 from ....core.base.kept import Kept
+from ....core.base.units import Units
 from ....core.model.rig import Rig
 from ....core.planning.weigh_next import weigh_next
 from ....core.scale.fits import Fit, fit
@@ -13,8 +14,7 @@ from ....core.scale.told import Evidence, evidence
 from ....core.solve import solve
 from ...frame.desk import Desk
 from ...frame.jobs import Running
-
-JOB = "scale"
+from ...frame.worked_out import WorkedOut
 
 
 class Said(Struct, frozen=True, eq=False):
@@ -26,50 +26,36 @@ class Said(Struct, frozen=True, eq=False):
     following: tuple[Next, ...]
 
 
-class ScaleNow(QObject):
+class ScaleNow(WorkedOut[Said]):
     """said: of the rig `of`. stood, typed: the plates of the ticket that is typed and what stands on each; at: the one being typed.
 
-    told: it is known anew; changed: another plate, or something was typed.
+    changed: another plate, or something was typed.
     """
 
-    told = pyqtSignal()
+    job = "scale"
     changed = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
-        self.desk = desk
         self.said: Said | None = None
-        self.of: Rig | None = None
         self.stood: tuple[tuple[str, ...], ...] = ()
         self.typed: dict[int, str] = {}
         self.at = -1
         self.typing = False  # whether the ticket is seen
-        self._wanted: tuple[object, ...] = ()
 
-    def look(self) -> None:
-        """Work out what the weighings say, unless it is known or being worked out."""
-        rig, units = self.desk.session.rig, self.desk.units
-        if self.desk.dragging or (self._wanted == (id(rig), units) and (self.of is rig or self.desk.jobs.busy(JOB))):
-            return
-        self._wanted = (id(rig), units)
-        if rig is None:
-            self._arrived(rig, None)
-            return
+    def work(self, rig: Rig, units: Units, running: Running) -> Said:
+        """What all of a rig's weighings say."""
+        counted = tuple(w for w in rig.weighings if w.counts)
+        together = evidence(rig, counted)
+        own = {}
+        for w in rig.weighings:
+            alone = evidence(rig, (w,))
+            own[w.ticket.id] = (alone, fit(alone), slips(rig, w, units) if running.still() else ())
+        return Said(together, fit(together), own, weigh_next(solve(rig, Kept()), units))
 
-        def work(running: Running) -> Said:
-            counted = tuple(w for w in rig.weighings if w.counts)
-            together = evidence(rig, counted)
-            own = {}
-            for w in rig.weighings:
-                alone = evidence(rig, (w,))
-                own[w.ticket.id] = (alone, fit(alone), slips(rig, w, units) if running.still() else ())
-            return Said(together, fit(together), own, weigh_next(solve(rig, Kept()), units))
-
-        self.desk.jobs.start(JOB, work, lambda said: self._arrived(rig, said))
-
-    def _arrived(self, rig: Rig | None, said: Said | None) -> None:
-        self.of, self.said = rig, said
-        self.told.emit()
+    def arrived(self, found: Said | None) -> None:
+        """Keep it."""
+        self.said = found
 
     def point(self, n: int) -> None:
         """Another plate is typed."""

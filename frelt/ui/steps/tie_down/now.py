@@ -3,9 +3,10 @@
 from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
-from PyQt6.QtCore import QObject, pyqtSignal
+from PyQt6.QtCore import pyqtSignal
 
 from ....core.base.kept import Kept
+from ....core.base.units import Units
 from ....core.edit.tie_down import free_name, hooked
 from ....core.model.rig import Rig
 from ....core.model.tie_down import Strap
@@ -15,51 +16,39 @@ from ....core.solve import solve
 from ....core.tie_down.held import Held
 from ...frame.desk import Desk
 from ...frame.jobs import Running
+from ...frame.worked_out import WorkedOut
 
 if TYPE_CHECKING:
     from .walk import WalkPart
 
-JOB = "held"
+
+AllSaid = tuple[tuple[Held, ...], tuple[Finding, ...]]
 
 
-class HoldNow(QObject):
+class HoldNow(WorkedOut[AllSaid]):
     """held: the thing in hand, strap: the strap or anchor in hand, by id. found: of the rig `of`, in the order of its things.
 
-    changed: something else is in hand; told: it is known anew what holds.
+    changed: something else is in hand.
     """
 
+    job = "held"
     changed = pyqtSignal()
-    told = pyqtSignal()
 
     def __init__(self, desk: Desk) -> None:
         super().__init__(desk)
-        self.desk = desk
         self.held = self.strap = ""
         self.walking: WalkPart | None = None  # the walk while it is seen
         self.found: tuple[Held, ...] = ()
         self.findings: tuple[Finding, ...] = ()
-        self.of: Rig | None = None
-        self._wanted: tuple[object, ...] = ()
 
-    def look(self) -> None:
-        """Work out what holds, unless it is known or being worked out."""
-        rig, units = self.desk.session.rig, self.desk.units
-        if self.desk.dragging or (self._wanted == (id(rig), units) and (self.of is rig or self.desk.jobs.busy(JOB))):
-            return
-        self._wanted = (id(rig), units)
-        if rig is None:
-            self._arrived(rig, (), ())
-            return
+    def work(self, rig: Rig, units: Units, running: Running) -> AllSaid:
+        """What holds everything, and what is to be said of it."""
+        own = solve(rig, Kept())
+        return own.held, findings(rig, own.frames, own.held, units)
 
-        def work(_: Running) -> tuple[tuple[Held, ...], tuple[Finding, ...]]:
-            own = solve(rig, Kept())
-            return own.held, findings(rig, own.frames, own.held, units)
-
-        self.desk.jobs.start(JOB, work, lambda got: self._arrived(rig, *got))
-
-    def _arrived(self, rig: Rig | None, found: tuple[Held, ...], made: tuple[Finding, ...]) -> None:
-        self.of, self.found, self.findings = rig, found, made
-        self.told.emit()
+    def arrived(self, found: AllSaid | None) -> None:
+        """Keep it."""
+        self.found, self.findings = found or ((), ())
 
     def one(self) -> Held | None:
         """What holds the thing in hand, as it was worked out last."""
