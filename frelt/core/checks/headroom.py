@@ -1,6 +1,6 @@
 """Nothing stands higher than the roof of a closed body, and nothing outside stands where a door swings."""
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 from math import atan2, hypot, pi
 
 from ..base.units import Units
@@ -53,7 +53,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 clean = False
                 item = rig.item(met.item)
                 unsure = in_plan(item)
-                sure = meets(carrier, door, shrunk(met.box, unsure))
+                sure = opening(carrier, door)(shrunk(met.box, unsure))
                 yield Check(
                     id=f"door:{carrier.id}:{door.id}",
                     kind="headroom",
@@ -101,7 +101,8 @@ def _too_tall(item: Item, over: float, unsure: float, what: str) -> Check:
 
 def swings_into(carrier: Carrier, door: Door, near: Neighbors) -> Obstacle | None:
     """The thing outside the body that a door meets as it opens; or nothing."""
-    return next((o for o in near.listed[: near.items] if meets(carrier, door, o.box)), None)
+    hits = opening(carrier, door)
+    return next((o for o in near.listed[: near.items] if hits(o.box)), None)
 
 
 def shrunk(box: Box, by: float) -> Box:
@@ -109,20 +110,24 @@ def shrunk(box: Box, by: float) -> Box:
     return box[0] + by, box[1] + by, box[2], box[3] - by, box[4] - by, box[5]
 
 
-def meets(carrier: Carrier, door: Door, box: Box) -> bool:
+def opening(carrier: Carrier, door: Door) -> Callable[[Box], bool]:
     """Whether a door meets a box as it opens. Ramps and lift doors sweep the room behind them."""
     x0, y0, x1, y1, _ = body_box(carrier)
-    z = sill(carrier, door.side)
-    wide = door.end - door.start
-    if box[2] >= z + door.height - TOUCH or box[5] <= z + TOUCH or box[0] >= box[3] or box[1] >= box[4]:
-        return False
-    if door.side in ("left", "right"):
-        sign, edge = (1.0, y1) if door.side == "right" else (-1.0, y0)
-        return _in_quarter(box, (door.start, edge), wide, along_x=True, sign=sign)
-    if door.side == "rear" and door.kind == "barn doors":
-        return any(_in_quarter(box, (x1, at), wide / 2, False, 1.0) for at in (door.start, door.end))
-    beyond = box[3] > x1 + 0.05 if door.side == "rear" else box[0] < x0 - carrier.body.nose - 0.05
-    return beyond and box[1] < door.end and box[4] > door.start
+    z, wide = sill(carrier, door.side), door.end - door.start
+    top, nose = z + door.height - TOUCH, x0 - carrier.body.nose
+
+    def meets(box: Box) -> bool:
+        if box[2] >= top or box[5] <= z + TOUCH or box[0] >= box[3] or box[1] >= box[4]:
+            return False
+        if door.side in ("left", "right"):
+            sign, edge = (1.0, y1) if door.side == "right" else (-1.0, y0)
+            return _in_quarter(box, (door.start, edge), wide, along_x=True, sign=sign)
+        if door.side == "rear" and door.kind == "barn doors":
+            return any(_in_quarter(box, (x1, at), wide / 2, False, 1.0) for at in (door.start, door.end))
+        beyond = box[3] > x1 + 0.05 if door.side == "rear" else box[0] < nose - 0.05
+        return beyond and box[1] < door.end and box[4] > door.start
+
+    return meets
 
 
 def _in_quarter(box: Box, hinge: tuple[float, float], radius: float, along_x: bool, sign: float) -> bool:

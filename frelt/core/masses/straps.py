@@ -1,13 +1,16 @@
 """What straps and anchors weigh, where they run: a row for the straps of each thing, which go where it goes, and one for all anchors of a carrier."""
 
 from collections.abc import Iterator
+from functools import partial
 
 from msgspec import Struct
 
 from ..base.figure import Figure
+from ..base.kept import Memo
 from ..geometry.frames import Frames, Vec
 from ..kind.holding import ANCHORS, strap_mass
 from ..model.rig import Rig
+from ..model.tie_down import Strap
 from ..space.strapped import anchor_at, strap_length, strap_path
 
 UNSURE = 0.3  # ± of what was not weighed, as a share
@@ -23,15 +26,29 @@ class PlacedStraps(Struct, frozen=True):
     at: Vec
 
 
+_straps: Memo[tuple[float, Vec] | None] = Memo()
+
+
+def _weighed(strap: Strap, rig: Rig, frames: Frames) -> tuple[float, Vec] | None:
+    """What a strap weighs [kg] and its middle [m]; None where it has no path."""
+    path = strap_path(strap, rig, frames)
+    if not path:
+        return None
+    x, y, z = (sum(p[k] for p in path) / len(path) for k in range(3))
+    return strap_mass(strap, strap_length(path)), (x, y, z)
+
+
 def placed_straps(rig: Rig, frames: Frames) -> Iterator[PlacedStraps]:
     """The straps of each thing, then the anchors of each carrier."""
     tie = rig.tie_down
     parts: dict[tuple[str, str], list[tuple[float, Vec]]] = {}
+    hooked = {a.id: a for a in tie.anchors}
     for strap in tie.straps:
-        path = strap_path(strap, rig, frames)
-        if path:
-            middle = tuple(sum(p[k] for p in path) / len(path) for k in range(3))
-            own = (strap_mass(strap, strap_length(path)), (middle[0], middle[1], middle[2]))
+        ends = [hooked.get(name) for name in (strap.start, strap.end)]
+        decks = [frames.decks.get(a.deck) if a is not None else None for a in ends]
+        inputs = (strap, frames.items.get(strap.item), *ends, *decks)
+        own = _straps.get(frames.kept, (rig.id, strap.id), inputs, partial(_weighed, strap, rig, frames))
+        if own is not None:
             parts.setdefault((frames.carrier_of[strap.item], strap.item), []).append(own)
     for anchor in tie.anchors:
         at = anchor_at(anchor, frames)

@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 
 from ..base.arrays import Array
 from ..base.kept import Kept
+from ..kind.kind import Box
 from .rooms import Room
 from .walk import Walk
 
@@ -94,10 +95,11 @@ def _looked_for(floor: Walk, listed: Sequence[Room], arm: float, up: float) -> t
         got[n[some]] = True
     if got.all():
         return [""] * count, spots, got
+    steps = _onto(floor)
     stands, close = (np.bincount(n[some], minlength=count) > 0 for some in (there, near))
     why = [
         ""
-        if ok or _from_a_step(floor, listed[n], arm, up)
+        if ok or _from_a_step(steps, listed[n], arm, up)
         else "it is above reach"
         if stands[n]
         else "nobody can stand where it is worked on"
@@ -117,13 +119,23 @@ def _within(low: Array, high: Array, at: Array, arm: float) -> tuple[NDArray[np.
     return near, spot
 
 
-def _from_a_step(floor: Walk, room: Room, arm: float, up: float) -> bool:
+def _onto(floor: Walk) -> list[Box]:
+    """What one may step on, and can come to."""
+    if not floor.steps:
+        return []
+    runs = floor.runs()
+    return [
+        (x0, y0, z, x1, y1, top)
+        for x0, y0, z, x1, y1, top in floor.steps
+        if ((runs[:, 0] < x1) & (runs[:, 2] > x0) & (runs[:, 1] < y1) & (runs[:, 3] > y0)).any()
+    ]
+
+
+def _from_a_step(steps: Sequence[Box], room: Room, arm: float, up: float) -> bool:
     """Whether a place is reached from what one may step on."""
     x, y, z = room.at
-    runs = floor.runs()
-    for x0, y0, _, x1, y1, top in floor.steps:
+    for x0, y0, _, x1, y1, top in steps:
         off = (max(x0 - x, x - x1, 0.0), max(y0 - y, y - y1, 0.0))
-        onto = ((runs[:, 0] < x1) & (runs[:, 2] > x0) & (runs[:, 1] < y1) & (runs[:, 3] > y0)).any()
-        if onto and off[0] ** 2 + off[1] ** 2 <= arm * arm and z - top <= up:
+        if off[0] ** 2 + off[1] ** 2 <= arm * arm and z - top <= up:
             return True
     return False
