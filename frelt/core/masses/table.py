@@ -3,9 +3,7 @@
 Load moments are (M, Mx, My, Mz) = Σ m·(1, x, y, z), in kg and kg·m, each carrier's in its own frame.
 """
 
-from collections.abc import Sequence
 from functools import cached_property
-from itertools import chain
 
 import numpy as np
 from msgspec import Struct
@@ -15,22 +13,17 @@ from numpy.typing import NDArray
 from ..base.arrays import Array
 from ..base.kept import Each, Memo
 from ..base.value import FreltError
-from ..geometry.frames import Frames, opened, standing_on
+from ..geometry.frames import Frames
 from ..kind.capability import able
-from ..model.carrier import Carrier, Stand
 from ..model.rig import Rig, fill_range
 from ..model.state import State
-from .bare import Vector4, bare
-from .fit_out import placed_fit_out
-from .item_rows import Row, Share, Tank, moments_at, share_of
+from .builder import NO_ROWS, Builder, add_bare, add_fit_out, add_kit, add_lines, add_open, add_people, add_straps
+from .item_rows import Row, Share, Tank, share_of
 from .joined import apart, merged
-from .kit import placed_kit
 from .levels import Levels
-from .lines import placed_lines
 from .linked import Group, groups_of
 from .moments import Moments
 from .sources import Sources, sources_of
-from .straps import placed_straps
 
 
 class MassTable(Struct, frozen=True, dict=True):
@@ -109,62 +102,6 @@ def _of_some(groups: tuple[Group, ...], kept: NDArray[np.bool_]) -> tuple[Group,
     return tuple(replace(g, tanks=number[g.tanks]) for g in groups if kept[g.tanks].all())
 
 
-class _Builder:
-    """Collects rows, tanks and sources in the order items are listed."""
-
-    def __init__(self) -> None:
-        self.rows: list[Row] = []
-        self.moments: list[Array] = []
-        self.column: list[tuple[str, str]] = []  # item, hose address if wet
-        self.tanks: list[Tank] = []
-        self.doubts: list[tuple[str, int, int, Vector4]] = []
-        self.alone: list[Array] = []
-        self.alone_row: list[NDArray[np.intp]] = []
-        self._own: list[Vector4] = []
-        self._own_alone: list[Vector4] = []
-        self._own_row: list[int] = []
-
-    def row(self, row: Row, pm: float = 0.0, holder: str = "") -> int:
-        """Add a row that is no item's, ± of its mass [kg], aboard while its holder is; returns its number."""
-        number, at = len(self.rows), (row.x, row.y, row.z)
-        self.rows.append(row)
-        self._own.append(moments_at(row.mass, at))
-        self.column.append((holder, ""))
-        if pm:
-            self._own_alone.append(moments_at(pm, at))
-            self._own_row.append(number)
-        return number
-
-    def settle(self) -> None:
-        """Put what was added row by row among the arrays, in its place."""
-        if self._own:
-            self.moments.append(np.array(self._own))
-        if self._own_row:
-            self.alone.append(np.array(self._own_alone))
-            self.alone_row.append(np.array(self._own_row, dtype=np.intp))
-        self._own, self._own_alone, self._own_row = [], [], []
-
-    def shares(self, shares: Sequence[Share]) -> None:
-        """Add what items bring."""
-        self.settle()
-        row, tank = len(self.rows), len(self.tanks)
-        starts = []
-        for share in shares:
-            starts.append(row)
-            if share.doubts:
-                self.doubts += [(o, row + r, tank + t if t >= 0 else -1, v) for o, r, t, v in share.doubts]
-            row += len(share.rows)
-            tank += len(share.tanks)
-        self.rows += chain.from_iterable([s.rows for s in shares])
-        self.column += chain.from_iterable([s.keys for s in shares])
-        self.tanks += chain.from_iterable([s.tanks for s in shares])
-        self.moments += [s.moments for s in shares]
-        self.alone += [s.alone for s in shares]
-        counts = [len(s.alone_row) for s in shares]
-        whose = np.repeat(np.array(starts, dtype=np.intp), counts)
-        self.alone_row.append(np.concatenate([NO_ROWS, *(s.alone_row for s in shares)]) + whose)
-
-
 class _Columns:
     """Puts what one carrier bears into its own columns of the rig's moments. owners: of rows, their carrier and item."""
 
@@ -192,7 +129,7 @@ _shares: Each[Share] = Each()
 _tied: Memo[tuple[Group, ...]] = Memo(16)
 _ranges_of: Memo[dict[str, Array]] = Memo(16)
 THREE = np.arange(3)
-NO_MOMENTS, NO_ROWS = np.zeros((0, 4)), np.zeros(0, dtype=np.intp)
+NO_MOMENTS = np.zeros((0, 4))
 PERSON = "a person"  # stands in for an item, so that people and fit-out are no part of the vehicle itself
 
 
@@ -201,16 +138,16 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
 
     Raises FreltError where the empty weights are missing or contradict what was aboard.
     """
-    build = _Builder()
+    build = Builder()
     for carrier in rig.carriers if bare_too else ():
-        _add_bare(build, carrier)
+        add_bare(build, carrier)
     on = frames.carrier_of
     build.shares(_shares.get(frames.kept, rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id])))
-    swings = _add_open(build, rig, frames)
-    people = _add_people(build, rig, frames)
-    fitted = _add_fit_out(build, rig, frames) | _add_kit(build, rig, frames)
-    hoses, wet = _add_lines(build, rig, frames)
-    fitted |= hoses | wet | _add_straps(build, rig, frames)
+    swings = add_open(build, rig, frames)
+    people = add_people(build, rig, frames)
+    fitted = add_fit_out(build, rig, frames) | add_kit(build, rig, frames)
+    hoses, wet = add_lines(build, rig, frames)
+    fitted |= hoses | wet | add_straps(build, rig, frames)
     build.settle()
     if rig.joined:
         build.tanks, place = merged(build.tanks, rig.joined)
@@ -274,115 +211,12 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     )
 
 
-def _add_bare(build: _Builder, carrier: Carrier) -> None:
-    if isinstance(carrier, Stand):
-        return  # the shop's floor is weighed by nobody
-    empty = bare(carrier)
-    row = build.row(Row(carrier.id, "", carrier.id, empty.mass, empty.x, empty.y, empty.z, None))
-    for origin, vector in empty.doubts:
-        if any(vector[:3]):
-            build.doubts.append((origin, row, -1, vector))
-
-
-def _sources(build: _Builder, put: _Columns, first: NDArray[np.intp], itself: NDArray[np.bool_]) -> Sources:
+def _sources(build: Builder, put: _Columns, first: NDArray[np.intp], itself: NDArray[np.bool_]) -> Sources:
     row = np.array([d[1] for d in build.doubts], dtype=np.intp)
     alone_row = np.concatenate([NO_ROWS, *build.alone_row])
     alone = put.of(np.concatenate([NO_MOMENTS, *build.alone]), first[alone_row], itself[alone_row])
     shared = put.of(np.array([d[3] for d in build.doubts], dtype=float).reshape(-1, 4), first[row], itself[row])
     return sources_of(alone, alone_row, [d[:3] for d in build.doubts], shared)
-
-
-def _add_open(build: _Builder, rig: Rig, frames: Frames) -> dict[int, tuple[str, bool]]:
-    """What hangs on doors that some state opens, once more where it is then; by row, its door and whether it is open.
-
-    Raises FreltError for a tank on such a door.
-    """
-    wanted = {d for s in rig.states for d in s.open}
-    swings: dict[int, tuple[str, bool]] = {}
-    for deck in rig.decks:
-        if deck.hinge is None or deck.id not in wanted or deck.id not in frames.decks:
-            continue
-        on_it = {j.id for i in rig.items if i.place.deck == deck.id for j in standing_on(rig, i.id)}
-        swings |= {n: (deck.id, False) for n, r in enumerate(build.rows) if r.item in on_it}
-        for item in rig.items:
-            if item.id not in on_it:
-                continue
-            if item.tanks:
-                raise FreltError(f"{item.name} is a tank on a door that opens: not solved yet")
-            first = len(build.rows)
-            build.shares((share_of(item, opened(frames.items[item.id], deck.hinge), frames.carrier_of[deck.id]),))
-            swings |= dict.fromkeys(range(first, len(build.rows)), (deck.id, True))
-    return swings
-
-
-def _add_people(build: _Builder, rig: Rig, frames: Frames) -> dict[int, str]:
-    """People on decks and in seats; by row, the state they are aboard in."""
-    people: dict[int, str] = {}
-    seats = {s.id: s for s in rig.vehicle.seats} if rig.vehicle is not None else {}
-    for state in rig.states:
-        for person in state.people:
-            place, seat = person.place, seats.get(person.seat or "")
-            if seat is not None and rig.vehicle is not None:
-                carrier, at = rig.vehicle.id, (seat.x, seat.y, seat.z)
-            elif place is not None and place.deck in frames.carrier_of:
-                carrier = frames.carrier_of[place.deck]
-                at = frames.decks[place.deck].point((place.u, place.v, place.off + 1.0))
-            else:
-                continue
-            row = build.row(Row(carrier, "", person.id, person.mass.value, *at, person.mass), person.mass.plus_minus)
-            people[row] = state.id
-    return people
-
-
-def _add_fit_out(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
-    """What covers decks and walls, and the allowances; returns the numbers of their rows."""
-    added = []
-    for one in placed_fit_out(rig, frames):
-        mass = one.mass.value
-        row = build.row(Row(one.carrier, "", one.entry.id, mass, *one.at, one.mass))
-        added.append(row)
-        if one.mass.plus_minus:
-            build.doubts.append((one.mass.origin or one.entry.id, row, -1, moments_at(one.mass.plus_minus, one.at)))
-        if one.along:
-            build.alone.append(np.array([(0.0, mass * one.along, 0.0, 0.0), (0.0, 0.0, mass * one.along, 0.0)]))
-            build.alone_row.append(np.array([row, row], dtype=np.intp))
-    return frozenset(added)
-
-
-def _add_kit(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
-    """Kit where it is kept, aboard while what holds it is; returns the numbers of its rows."""
-    added = []
-    for one in placed_kit(rig, frames):
-        mass = one.mass.value
-        row = build.row(Row(one.carrier, one.holder, one.line.id, mass, *one.at, one.mass), one.mass.plus_minus, one.holder)
-        added.append(row)
-        build.alone.append(np.array([(0.0, mass * one.along, 0.0, 0.0), (0.0, 0.0, mass * one.across, 0.0)]))
-        build.alone_row.append(np.array([row, row], dtype=np.intp))
-    return frozenset(added)
-
-
-def _add_lines(build: _Builder, rig: Rig, frames: Frames) -> tuple[frozenset[int], frozenset[int]]:
-    """Lines and fittings, and what stands in them while nothing is drained; returns the numbers of their rows."""
-    dry: list[int] = []
-    wet: list[int] = []
-    for one in placed_lines(rig, frames):
-        for mass, rows, name in ((one.dry, dry, "Lines and fittings"), (one.wet, wet, "What is in the lines")):
-            row = build.row(Row(one.carrier, "", name, mass.value, *one.at, mass), mass.plus_minus)
-            rows.append(row)
-            off = mass.value * one.along
-            build.alone.append(np.array([(0.0, off, 0.0, 0.0), (0.0, 0.0, off, 0.0)]))
-            build.alone_row.append(np.array([row, row], dtype=np.intp))
-    return frozenset(dry), frozenset(wet)
-
-
-def _add_straps(build: _Builder, rig: Rig, frames: Frames) -> frozenset[int]:
-    """Straps and anchors; returns the numbers of their rows."""
-    added = []
-    for one in placed_straps(rig, frames):
-        name = "Straps" if one.item else "Anchors"
-        row = build.row(Row(one.carrier, one.item, name, one.mass.value, *one.at, one.mass), one.mass.plus_minus, one.item)
-        added.append(row)
-    return frozenset(added)
 
 
 def _joined_apart(rig: Rig, tanks: list[Tank], ranges: dict[str, Array]) -> tuple[Group, ...]:
