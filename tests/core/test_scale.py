@@ -250,7 +250,7 @@ def test_barn_240_lb_more_at_the_tail_is_told_and_what_tells_it_apart_is_offered
     following = weigh_next(solve(weighed), US)
     assert (
         following
-        and all(n.after < n.before for n in following)
+        and all(0 < n.after < n.before for n in following)  # a plate leaves something unsure of any margin
         and following == tuple(sorted(following, key=lambda n: -n.worth))
     )
 

@@ -69,13 +69,15 @@ def next_weighings(
     """The weighings that bring most a minute, the best first. table: as unsure as weighings have left it."""
     g = np.array([gradient(table.sources, v.row, table.present[v.state], v.fills) / SIGMA for v in verdicts])
     known = _known(table)
+    spread = (g * g).sum(axis=1) - ((g @ known.T) ** 2).sum(axis=1) if len(g) else np.zeros(0)
+    own = np.array([max(v.pm**2 - v.other**2, 0.0) / SIGMA**2 for v in verdicts])  # as it is judged
     made = []
     for one in among:
         h = one.f - known.T @ (known @ one.f)  # C f
         whole = float(one.f @ h) + one.r
         if whole <= 1e-12 or not len(g):
             continue
-        taken = (g @ h) ** 2 / whole  # of each verdict's variance
+        taken = own * np.clip((g @ h) ** 2 / whole / np.maximum(spread, 1e-30), 0.0, 1.0)  # of each verdict's variance
         after = np.array(
             [sqrt(max(v.pm**2 - SIGMA**2 * t, v.other**2, 0.0)) for v, t in zip(verdicts, taken.tolist(), strict=True)]
         )
