@@ -4,6 +4,7 @@ import subprocess
 import sys
 import threading
 from collections.abc import Iterator
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import contextmanager
 
 import pytest
@@ -50,12 +51,18 @@ SAID = {
 }
 
 
-@pytest.mark.parametrize("fails", FAILURES)
-def test_every_failure_is_said_and_becomes_no_reading(fails: Failure) -> None:
-    told: list[str] = []
-    with serving(fails) as scale, pytest.raises(FreltError) as err:
-        settled(lines(scale.path), seconds=1.5, told=told.append)
-    assert SAID[fails] in str(err.value) and (told or fails == "unstable")
+def test_every_failure_is_said_and_becomes_no_reading() -> None:
+    """Six scales at once, each failing in its own way for as long as one waits."""
+
+    def said(fails: Failure) -> tuple[Failure, str, bool]:
+        told: list[str] = []
+        with serving(fails) as scale, pytest.raises(FreltError) as err:
+            settled(lines(scale.path), seconds=1.5, told=told.append)
+        return fails, str(err.value), bool(told)
+
+    with ThreadPoolExecutor() as pool:
+        for fails, words, told in pool.map(said, FAILURES):
+            assert SAID[fails] in words and (told or fails == "unstable"), fails
 
 
 def test_a_port_that_is_not_there_is_said_and_the_command_prints_what_settles() -> None:
