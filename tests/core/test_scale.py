@@ -194,7 +194,7 @@ def test_planted_slips_are_found_first_or_cannot_be_told_apart_in_95_of_100() ->
     for name in NAMES if LONG > 1 else NAMES[:3]:
         rig = packed(name)
         for kind in ("swapped", "unit", "digit", "typed twice", "fill", "forgot"):
-            for _ in range(6 if LONG > 1 else 3):
+            for _ in range(6 if LONG > 1 else 2):
                 weighing, sign = planted(rig, rng, kind)
                 if survival(evidence(rig, (weighing,)).chi2, len(wheels(rig))) > 1e-3:
                     continue  # it fits: nothing is asked
