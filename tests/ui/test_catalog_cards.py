@@ -17,6 +17,7 @@ from frelt.ui.frame.desk import ENTRY
 from frelt.ui.frame.putting import put
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
+from tests.conftest import LONG, wide
 
 PACKED = Path(__file__).parents[1] / "fixtures" / "packed"
 Fresh = Callable[[Document], Window]
@@ -46,7 +47,7 @@ def seen(window: Window) -> QImage:
         ("tram-tray", {"length": "mm", "mass": "kg", "volume": "L"}, ["568 L", "625 L"]),
         ("harbor-skid", {}, ["150 gal", "165 gal"]),
         ("solar-gooseneck", {"theme": "dark"}, ["150 gal", "165 gal"]),
-    ],
+    ][: 3 if LONG > 1 else 1],
 )
 def test_what_comes_nearest_is_shown_as_pictures_and_as_a_ghost_and_put_there_by_keys(
     fresh: Fresh, qtbot: QtBot, name: str, looks: dict[str, str], nearest: list[str]
@@ -79,7 +80,7 @@ def test_what_comes_nearest_is_shown_as_pictures_and_as_a_ghost_and_put_there_by
     assert desk.session.rig is before
 
 
-@pytest.mark.parametrize("name", ["shelter-van", "hull-open", "ballast-skid"])
+@pytest.mark.parametrize("name", wide("shelter-van", "hull-open", "ballast-skid", share=1))
 def test_an_entry_is_carried_over_the_drawings_with_every_load_it_makes(fresh: Fresh, qtbot: QtBot, name: str) -> None:
     window = opened(fresh, name, qtbot)
     desk, bench, before = window.desk, window.bench, window.desk.session.rig
