@@ -350,7 +350,7 @@ def held_down(rig: Rig) -> Rig:
             ),
             blocks=tuple(replace(b, holds=plate(1000 * LB, "the shop's own pull test")) for b in tie.blocks),
             locks=tuple(
-                Lock(id=f"K{n}", item=i.id, kind="pin") for n, i in enumerate(made.items) if can(i, "run off", "swing open")
+                Lock(id=f"P{n}", item=i.id, kind="pin") for n, i in enumerate(made.items) if can(i, "run off", "swing open")
             ),
         ),
     )

@@ -305,7 +305,7 @@ RIGS = (
 def held_down(rig: Rig) -> Rig:
     """With straps and bolts on everything for which there is room; what they may bear is unread, as on most rigs."""
     found = hold_all(rig, Frames(rig))
-    locks = tuple(Lock(id=f"K{n}", item=i.id, kind="pin") for n, i in enumerate(rig.items) if can(i, "run off") and n % 2)
+    locks = tuple(Lock(id=f"P{n}", item=i.id, kind="pin") for n, i in enumerate(rig.items) if can(i, "run off") and n % 2)
     return replace(found.rig, tie_down=replace(found.rig.tie_down, locks=locks))
 
 

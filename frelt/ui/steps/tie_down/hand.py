@@ -177,7 +177,7 @@ class HoldHand(QWidget):
         what = "its drum" if can(one.item, "run off") else "its doors and drawers" if can(one.item, "swing open") else ""
         if what:
             lock = next((x for x in tie.locks if x.item == one.item.id), None)
-            self.forms.lock(one.item.id, what, lock, free_name(rig, "K"))
+            self.forms.lock(one.item.id, what, lock, free_name(rig, "P"))
 
     # beside the window
 
