@@ -5,6 +5,7 @@ import sys
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
+from typing import TypeVar
 
 from frelt.ui.frame.step import Step
 
@@ -31,6 +32,7 @@ from frelt.ui.steps.job.page import JobPage
 from frelt.ui.steps.liquids.page import LiquidsPage
 from frelt.ui.steps.tie_down.page import TieDownPage
 
+P = TypeVar("P", bound=QWidget)
 OUT = Path(__file__).resolve().parent.parent / "docs/screenshots"
 BARN, HULL, _, PLAYGROUND, _, SHELTER = range(6)
 
@@ -59,6 +61,15 @@ def typing(window: Window, field: str) -> Window:
     return window
 
 
+def at_page(window: Window, step: Step, kind: type[P]) -> P:
+    """The page of a step, nothing in hand."""
+    window.desk.take("")
+    window.desk.go(step)
+    page = window.right.page(step)
+    assert isinstance(page, kind)
+    return page
+
+
 def bench() -> QWidget:
     return opened(BARN)
 
@@ -76,10 +87,7 @@ def chassis_page() -> QWidget:
 
 def of_liquids(which: int, part: int) -> tuple[Window, LiquidsPage]:
     window = opened(which)
-    window.desk.take("")
-    window.desk.go(Step.LIQUIDS)
-    page = window.right.page(Step.LIQUIDS)
-    assert isinstance(page, LiquidsPage)
+    page = at_page(window, Step.LIQUIDS, LiquidsPage)
     page.show_part(1)
     while page.road.found is None:
         QTest.qWait(100)
@@ -114,9 +122,7 @@ def day() -> QWidget:
 
 def brief() -> QWidget:
     window = opened(BARN)
-    window.desk.go(Step.JOB)
-    page = window.right.page(Step.JOB)
-    assert isinstance(page, JobPage)
+    page = at_page(window, Step.JOB, JobPage)
     page.show_part(1)
     QTest.qWait(300)
     area = window.right.scroller(Step.JOB)
@@ -203,10 +209,7 @@ def overloaded() -> QWidget:
 def tie_down() -> QWidget:
     """A tall tank in hand: its straps, what each way takes of what they hold, the rule beside it."""
     window = opened(HULL)
-    window.desk.take("")
-    window.desk.go(Step.TIE_DOWN)
-    page = window.right.page(Step.TIE_DOWN)
-    assert isinstance(page, TieDownPage)
+    page = at_page(window, Step.TIE_DOWN, TieDownPage)
     QTest.qWait(1200)
     page.now.take("sh")
     QTest.qWait(1500)
@@ -216,9 +219,7 @@ def tie_down() -> QWidget:
 def walk() -> QWidget:
     """The walk before the road, some of it ticked."""
     window = opened(BARN)
-    window.desk.go(Step.TIE_DOWN)
-    page = window.right.page(Step.TIE_DOWN)
-    assert isinstance(page, TieDownPage)
+    page = at_page(window, Step.TIE_DOWN, TieDownPage)
     page.show_part(2)
     QTest.qWait(400)
     for n in range(5):

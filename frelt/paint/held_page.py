@@ -54,15 +54,11 @@ def _tied(leaf: Leaf, solved: Solved, one: Held, units: Units) -> None:
     need = max(TALL, 26 + sum(leaf.tall(wide, w, 0.9) + 3 for w in rows))
     leaf.room(need + 8)
     top = leaf.y + 6
-    bad = frozenset(
-        q.strap.id
-        for w in one.ways
-        for q, t in zip(one.body.pulls, w.tension, strict=False)
-        if q.limit is not None and t > q.limit
-    )
     leaf.p.save()
     leaf.p.translate(EDGE, top)
-    paint_shapes(leaf.p, held_picture(solved.rig, solved.frames, one.item, WIDE, TALL, fonts, solved.frames.kept, bad), PAPER)
+    paint_shapes(
+        leaf.p, held_picture(solved.rig, solved.frames, one.item, WIDE, TALL, fonts, solved.frames.kept, one.overdrawn), PAPER
+    )
     leaf.p.restore()
     x = EDGE + WIDE + GAP
     color = {"over": "over", "tight": "tight", "unknown": "unknown", "ok": "ok"}[one.status]
@@ -83,10 +79,9 @@ def _words(one: Held, units: Units) -> list[str]:
         ends = f", {worst.load.words}" if worst.load.words else ""
         far = "past" if worst.share <= 1 / OVERSHOOT + 1e-9 else "to"
         rows.append(f"Holds {far} {times(worst.holds_to)} {worst.way.words}{ends}; {worst.way.wanted:.2f} is wanted")
+    pulled = one.pulled
     for pull in one.body.pulls:
-        most = max(
-            (t for w in one.ways for q, t in zip(one.body.pulls, w.tension, strict=False) if q is pull and t == t), default=0.0
-        )
+        most = pulled.get(pull.strap.id, 0.0)
         limit = units.show(pull.limit, "mass") if pull.limit is not None else "an unread limit"
         s = pull.strap
         rows.append(
@@ -115,8 +110,7 @@ def _list(leaf: Leaf, listed: list[Held], units: Units) -> None:
         how = {"bolted": "bolts", "said": one.item.held, "nothing": "not said", "by hand": "light"}[one.how]
         leaf.write(EDGE + 250, how)
         if one.how == "bolted":
-            pull = max((max(w.tension, default=0.0) for w in one.ways), default=0.0)
-            shear = max((max(w.bears, default=0.0) for w in one.ways), default=0.0)
+            pull, shear = one.bolt_loads
             leaf.write(EDGE + 360, f"one bears {units.show(pull, 'mass')} pulled, {units.show(shear, 'mass')} sheared")
         leaf.write(
             WIDTH - EDGE,

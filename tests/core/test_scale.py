@@ -13,6 +13,7 @@ from frelt.core.base.figure import Figure
 from frelt.core.base.units import LB, US
 from frelt.core.base.value import FreltError
 from frelt.core.edit.copies import copy_rig
+from frelt.core.edit.items import move
 from frelt.core.edit.weighings import mended, unmended, with_weighing, without_weighing
 from frelt.core.geometry.frames import Frames
 from frelt.core.model.item import Item
@@ -347,3 +348,19 @@ def test_bad_tickets_are_told_in_words_and_the_others_are_used() -> None:
     assert evidence(gone, (good,)).r.sum() == pytest.approx(evidence(rig, (good,)).r.sum(), abs=400)
     struck = replace(good, mends=(Mend(kind="set aside", readings=(0, 1)),))
     assert len(evidence(rig, (struck,)).r) == len(wheels(rig)) - 2
+
+
+def test_a_thing_agreed_to_have_been_aboard_already_counts_where_it_then_stood() -> None:
+    """A heavy machine taken on after the ticket, that stood on the deck all along; it is moved later on."""
+    rig = packed("playground-skid")
+    whole = ticket_of(rig, wheels(rig))
+    bears = {d.on for i in rig.items for d in i.decks}
+    heavy = max((i for i in rig.items if i.id not in bears and not i.tanks and not i.built_in), key=lambda i: i.mass.value)
+    things = {k: v for k, v in (whole.ticket.things or {}).items() if k != heavy.id}
+    weighing = replace(whole, ticket=replace(whole.ticket, things=things))
+    slip = next(s for s in slips(rig, weighing, US) if s.words == f"{heavy.name} was aboard already")
+    assert slip.chi2 < evidence(rig, (weighing,)).chi2
+    agreed = replace(weighing, mends=slip.mends)
+    told_first = evidence(rig, (agreed,))
+    assert told_first.r == pytest.approx(evidence(rig, (whole,)).r)
+    assert evidence(move(rig, heavy.id, 0.4, 0.1), (agreed,)).r == pytest.approx(told_first.r)

@@ -23,15 +23,13 @@ from frelt.ui.frame.window import Window
 from frelt.ui.steps.scale.page import ScalePage
 from tests.core.test_packed import packed
 from tests.core.test_scale import ticket_of, wheels
-from tests.ui.hands import press, typed
+from tests.ui.hands import go, press, typed
 from tests.ui.hands import worked_out as known
 from tests.ui.test_cause import Fresh, opened
 
 
 def scale(window: Window, qtbot: QtBot) -> ScalePage:
-    window.desk.go(Step.SCALE)
-    QApplication.processEvents()
-    page = window.right.page(Step.SCALE)
+    page = go(window, Step.SCALE)
     assert isinstance(page, ScalePage)
     known(page, qtbot)
     return page

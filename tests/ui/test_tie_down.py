@@ -22,7 +22,7 @@ from frelt.ui.frame.window import Window
 from frelt.ui.steps.tie_down.page import TieDownPage
 from tests.conftest import rig, tank
 from tests.core.test_packed import packed
-from tests.ui.hands import press, typed
+from tests.ui.hands import go, press, typed
 from tests.ui.hands import worked_out as known
 from tests.ui.test_cause import Fresh, opened
 
@@ -30,9 +30,7 @@ LEFT, NONE = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
 
 
 def tie_down(window: Window, qtbot: QtBot) -> TieDownPage:
-    window.desk.go(Step.TIE_DOWN)
-    QApplication.processEvents()
-    page = window.right.page(Step.TIE_DOWN)
+    page = go(window, Step.TIE_DOWN)
     assert isinstance(page, TieDownPage)
     known(page, qtbot)
     return page

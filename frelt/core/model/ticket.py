@@ -81,12 +81,14 @@ class Mend(Value, frozen=True, kw_only=True):
     """What was agreed to be wrong with a ticket; the ticket itself stays as it was.
 
     readings: which, by number.  value: what is taken for the reading [kg], or for the fill of a tank.  what: the tank or thing, by id.
+    stood: of a thing that was aboard already, where it then was.
     """
 
     kind: MendKind
     readings: tuple[Annotated[int, Meta(ge=0, le=99)], ...] = ()
     value: Annotated[float, Meta(ge=0, le=1e6)] | None = None
     what: RecordedName = ""
+    stood: Stood | None = None
 
 
 class Weighing(Value, frozen=True, kw_only=True):

@@ -10,6 +10,7 @@ from ..base.arrays import Array
 from ..base.figure import Figure
 from ..base.value import FreltError
 from ..geometry.frames import Frames
+from ..masses.item_rows import Row
 from ..masses.moments import Moments, moments_of
 from ..masses.nobody_counted import NobodyCounted, nobody_counted
 from ..masses.table import MassTable, mass_table
@@ -54,21 +55,14 @@ class AsWeighed(Struct, frozen=True, eq=False):
 def snapshot(rig: Rig, frames: Frames, state: State, fills: Mapping[str, float], ticket: Ticket) -> Ticket:
     """A ticket with the rig as it stands now in a state: what is aboard, where, how full, with whom. fills: shares by tank."""
     away = {*state.absent, *state.later}
-    things = {
-        i.id: Stood(
-            name=i.name,
-            mass=i.mass,
-            deck=i.place.deck,
-            u=i.place.u,
-            v=i.place.v,
-            off=i.place.off,
-            turns=i.place.turns,
-            face=i.place.face,
-        )
-        for i in rig.items
-        if i.id not in away
-    }
+    things = {i.id: stood_now(i) for i in rig.items if i.id not in away}
     return replace(ticket, rig=rig.id, things=things, fills=dict(fills), hitched=state.condition != "parked")
+
+
+def stood_now(item: Item) -> Stood:
+    """A thing as it stands now."""
+    at = item.place
+    return Stood(name=item.name, mass=item.mass, deck=at.deck, u=at.u, v=at.v, off=at.off, turns=at.turns, face=at.face)
 
 
 def as_weighed(rig: Rig, weighing: Weighing) -> AsWeighed:
@@ -109,10 +103,10 @@ def _stands(ticket: Ticket, mends: Sequence[Mend]) -> bool:
 def _items(rig: Rig, ticket: Ticket, mends: Sequence[Mend]) -> tuple[Item, ...]:
     """Things where they stood then; one that has since gone as a block of its weight; what came later is not there."""
     assert ticket.things is not None
-    too = {m.what for m in mends if m.kind == "aboard too"}
+    too = {m.what: m.stood for m in mends if m.kind == "aboard too" and m.stood is not None}
     off = {m.what for m in mends if m.kind == "not aboard"}
     now = {i.id: i for i in rig.items}
-    wanted = {k: s for k, s in ticket.things.items() if k not in off}
+    wanted = {k: s for k, s in (too | ticket.things).items() if k not in off}
     decks = {d.id for c in rig.carriers for d in c.decks}
     listed: list[Item] = []
     waiting = list(wanted.items())
@@ -126,8 +120,7 @@ def _items(rig: Rig, ticket: Ticket, mends: Sequence[Mend]) -> tuple[Item, ...]:
             listed.append(item if item.place == place else replace(item, place=place))
             decks |= {d.id for d in item.decks}
         waiting = [w for w in waiting if w not in ready]
-    have = {i.id for i in listed}
-    return (*listed, *(i for i in rig.items if i.id in too - have and i.place.deck in decks))
+    return tuple(listed)
 
 
 def _gone(name: str, stood: Stood) -> Item:
@@ -170,8 +163,6 @@ def _state(rig: Rig, ticket: Ticket, mends: Sequence[Mend], hitched: bool) -> St
 
 def with_rest(table: MassTable, rest: NobodyCounted | None, columns: Moments) -> MassTable:
     """The table with what nobody counted as a row of its own, its mass and its place unsure."""
-    from ..masses.item_rows import Row
-
     if rest is None:
         return table
     at, mass = columns.starts[rest.carrier], rest.mass.value

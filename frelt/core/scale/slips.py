@@ -19,7 +19,7 @@ from ..base.value import FreltError
 from ..geometry.measures import bounds
 from ..model.rig import Rig
 from ..model.ticket import Mend, Reading, Weighing
-from .as_weighed import AsWeighed, raised
+from .as_weighed import AsWeighed, raised, stood_now
 from .told import Evidence, evidence
 
 RATES = {
@@ -171,7 +171,7 @@ def _of_the_rig(rig: Rig, weighing: Weighing, found: Evidence) -> Iterator[Liste
     things = weighing.ticket.things or {}
     for item in rig.items:
         if item.id not in things and not item.built_in:
-            mend = Mend(kind="aboard too", what=item.id)
+            mend = Mend(kind="aboard too", what=item.id, stood=stood_now(item))
             added = _with(rig, weighing, mend, found)
             if added is not None:
                 yield "aboard", f"{item.name} was aboard already", -added, (mend,)

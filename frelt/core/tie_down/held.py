@@ -82,6 +82,28 @@ class Held(Struct, frozen=True, eq=False):
         known = [w for w in self.ways if w.share == w.share]
         return max(known, key=lambda w: (w.share, -w.holds_to), default=None)
 
+    @property
+    def pulled(self) -> dict[str, float]:
+        """The most that each strap bears at what is wanted, where it holds [kg]."""
+        most: dict[str, float] = {}
+        for way in self.ways if self.how == "strapped" else ():
+            for pull, t in zip(self.body.pulls, way.tension, strict=False):
+                if t == t:
+                    most[pull.strap.id] = max(most.get(pull.strap.id, 0.0), t)
+        return most
+
+    @property
+    def overdrawn(self) -> frozenset[str]:
+        """Straps that are past what they may bear at what is wanted."""
+        limits = {p.strap.id: p.limit for p in self.body.pulls}
+        return frozenset(s for s, t in self.pulled.items() if (limit := limits[s]) is not None and t > limit)
+
+    @property
+    def bolt_loads(self) -> tuple[float, float]:
+        """The most that one bolt is pulled and sheared by [kg]."""
+        pull = max((max(w.tension, default=0.0) for w in self.ways), default=0.0)
+        return pull, max((max(w.bears, default=0.0) for w in self.ways), default=0.0)
+
 
 def ways_of(rules: RuleSet) -> tuple[Way, ...]:
     """The directions of a rule set."""

@@ -101,15 +101,13 @@ def _bolt_it(rig: Rig, frames: Frames, item: Item) -> Proposal:
     )
     made = with_held(rig, bolts)
     one = next(iter(held(made, frames, item.id)))
-    pull = max((max(w.tension, default=0.0) for w in one.ways), default=0.0)
-    shear = max((max(w.bears, default=0.0) for w in one.ways), default=0.0)
     worst = one.worst
     return Proposal(
         made,
         f"{len(bolts.at)} bolts",
         bolts=len(bolts.at),
         spare=1 - worst.share if worst is not None else nan,
-        must_hold=(pull, shear),
+        must_hold=one.bolt_loads,
     )
 
 

@@ -120,13 +120,9 @@ class HoldHand(QWidget):
         elif one.how == "bolted":
             rows.append(("A bolted fit-out is not taken as cargo (rules)", ""))
         if one.how == "bolted":
-            rows.append(
-                (
-                    "One bolt is pulled by at most",
-                    units.show(max((max(w.tension, default=0.0) for w in one.ways), default=0.0), "mass"),
-                )
-            )
-            rows.append(("and sheared by", units.show(max((max(w.bears, default=0.0) for w in one.ways), default=0.0), "mass")))
+            pull, shear = one.bolt_loads
+            rows.append(("One bolt is pulled by at most", units.show(pull, "mass")))
+            rows.append(("and sheared by", units.show(shear, "mass")))
         if one.need:
             rows.append(("An unread anchor must hold at least", units.show(one.need, "mass")))
         if one.missing:

@@ -61,13 +61,7 @@ class HoldNow(WorkedOut[AllSaid]):
 
     def bad(self) -> frozenset[str]:
         """Straps that are past what they may bear at what is wanted."""
-        return frozenset(
-            p.strap.id
-            for h in self.found
-            for w in h.ways
-            for p, t in zip(h.body.pulls, w.tension, strict=False)
-            if h.how == "strapped" and p.limit is not None and t > p.limit
-        )
+        return frozenset[str]().union(*(h.overdrawn for h in self.found))
 
     def lay(self, strap: Strap) -> None:
         """Put a strap on under an id of its own, and take it in hand."""

@@ -39,14 +39,7 @@ class HeldPicture(QWidget):
     def pulls(self) -> dict[str, str]:
         """What each strap bears at most at what is wanted, in words."""
         one, units = self.one, self.desk.units
-        if one is None or one.how != "strapped":
-            return {}
-        most: dict[str, float] = {}
-        for way in one.ways:
-            for pull, t in zip(one.body.pulls, way.tension, strict=False):
-                if t == t:
-                    most[pull.strap.id] = max(most.get(pull.strap.id, 0.0), t)
-        return {k: units.show(t, "mass") for k, t in most.items()}
+        return {k: units.show(t, "mass") for k, t in one.pulled.items()} if one is not None else {}
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         solved, one = self.desk.session.solved, self.one
@@ -54,11 +47,7 @@ class HeldPicture(QWidget):
             if solved is None or one is None or one.item.id not in solved.frames.items:
                 return
             item = solved.rig.item(one.item.id)
-            bad = frozenset(
-                q.strap.id
-                for w in one.ways
-                for q, t in zip(one.body.pulls, w.tension, strict=False)
-                if q.limit is not None and t > q.limit
+            shapes = held_picture(
+                solved.rig, solved.frames, item, self.width(), self.height(), fonts, self._kept, one.overdrawn
             )
-            shapes = held_picture(solved.rig, solved.frames, item, self.width(), self.height(), fonts, self._kept, bad)
             paint_shapes(p, shapes, self.desk.theme)
