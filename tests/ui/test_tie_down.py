@@ -17,6 +17,8 @@ from frelt.core.model.document import Document
 from frelt.core.model.item import Item
 from frelt.core.model.tie_down import TieDown
 from frelt.drawing.overlay.straps import anchor_spots, strap_runs
+from frelt.ui.bench import drawings
+from frelt.ui.bench.step_overlays import rings_in_hand
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.tie_down.page import TieDownPage
@@ -233,3 +235,21 @@ def test_rings_and_a_strap_without_a_mouse_and_a_bolt_said_once_for_all_alike(fr
     press(page.hand, "take all that holds it off")
     known(page, qtbot)
     assert page.now.one().how == "nothing"  # type: ignore[union-attr]
+
+
+def test_straps_run_below_names_and_names_give_way_to_the_rings_in_hand(
+    fresh: Fresh, qtbot: QtBot, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """A van whose straps cross each other over many small things."""
+    window = opened(fresh, "shelter-van")
+    page, bench = tie_down(window, qtbot), window.bench
+    told: list[str] = []
+    for owner, name in ((drawings, "paint_straps"), (type(bench.labels), "paint")):
+        kept = getattr(owner, name)
+        monkeypatch.setattr(owner, name, lambda *a, n=name, k=kept, **more: (told.append(n), k(*a, **more))[1])
+    page.now.take(next(i.id for i in window.desk.session.rig.items if i.name == "Water tank"))  # type: ignore[union-attr]
+    bench.grab()
+    assert "paint_straps" in told and "paint_straps" not in told[told.index("paint") :]
+    assert bench.layout_now is not None and len(rings_in_hand(bench, bench.layout_now)) == 4
+    names = [one.box for one in bench.labels.of["plan"]]
+    assert not [1 for ring in rings_in_hand(bench, bench.layout_now) for n in names if ring.meets(n)]

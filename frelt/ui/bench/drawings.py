@@ -49,7 +49,7 @@ from .layout import Layout
 from .line_drag import LineDrag
 from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
-from .step_overlays import paint_lines, paint_plates, paint_straps, plate_words, plated, tied_in_hand, walking
+from .step_overlays import paint_lines, paint_plates, paint_straps, plate_words, plated, rings_in_hand, tied_in_hand, walking
 from .still import Still
 
 if TYPE_CHECKING:
@@ -168,6 +168,9 @@ class Drawings(QWidget):
             paint_centre(p, centre, layout, theme, desk.kept)
         part(p, layout.plan, lambda: self._around(p, solved, carrier, layout))
         part(p, layout.plan, lambda: paint_edge(p, desk, layout))
+        if not self.alone and "straps" in STEPS[desk.step].overlays:
+            for view in VIEWS:
+                part(p, layout.area(view), partial(paint_straps, self, p, solved, layout, view))
         self._named(p, layout, room, moving)
         named = [one.box for one in self.labels.of.get("plan", ())]
         part(p, layout.plan, lambda: paint_readings(p, desk, solved, layout, room, named))
@@ -190,9 +193,6 @@ class Drawings(QWidget):
                 part(p, layout.area(view), partial(paint_lines, self, p, solved, layout, view))
         if self.alone:
             return
-        if "straps" in STEPS[self.desk.step].overlays:
-            for view in VIEWS:
-                part(p, layout.area(view), partial(paint_straps, self, p, solved, layout, view))
         if plated(self):
             part(p, layout.plan, lambda: paint_plates(self, p, layout))
         self._limits(p, solved, layout)
@@ -344,7 +344,11 @@ class Drawings(QWidget):
             part(p, layout.plan, lambda: self._floor(p, layout))
             self._plates = plates
             self.labels.lay_out(
-                self._scenes, layout, room, centre, [*plates, *self._middle(layout, room), *plate_words(self, layout)]
+                self._scenes,
+                layout,
+                room,
+                centre,
+                [*plates, *self._middle(layout, room), *plate_words(self, layout), *rings_in_hand(self, layout)],
             )
         part(p, layout.tape, lambda: paint_shapes(p, tape(self._scenes["plan"], layout.sheet, self.desk.units), theme))
         self.headings.paint(p, layout, self.right_side, self.line_drag.view if self.alone else None)

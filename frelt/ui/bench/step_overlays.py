@@ -87,6 +87,18 @@ def plate_words(bench: "Drawings", layout: Layout) -> list[Box]:
     return [Box(x - 26, y - 9, 52, 18) for x, y in (layout.sheet.px("plan", *m) for m in middles)]
 
 
+def rings_in_hand(bench: "Drawings", layout: Layout) -> list[Box]:
+    """Where the rings of what is tied in hand stand in the plan, so that names give way to them [px]."""
+    carrier, solved, own = bench.desk.carrier, bench.desk.solved, tied_in_hand(bench)
+    if not own or carrier is None or solved is None:
+        return []
+    from ...drawing.overlay.straps import anchor_spots
+
+    hooked = {a for s in solved.rig.tie_down.straps if s.item in own for a in (s.start, s.end)}
+    spots = anchor_spots(solved.rig, solved.frames, carrier.id, layout.sheet, "plan")
+    return [Box(x - 6, y - 6, 12, 12) for name, (x, y) in spots if name in hooked]
+
+
 def paint_plates(bench: "Drawings", p: QPainter, layout: Layout) -> None:
     """The plates of the ticket that is typed, under the wheels."""
     from ...drawing.overlay.plates import plates_over
