@@ -5,12 +5,15 @@ middle; between the edges of grown obstacles nothing changes, so a cell of that 
 From the cells outside, free cells are flooded along runs until nothing is added.
 """
 
+from operator import eq
+
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
 from numpy.typing import NDArray
 
 from ..base.arrays import Array
+from ..base.kept import Memo
 from ..geometry.faces import body_box, walled
 from ..geometry.frames import Frames
 from ..kind.kind import Box
@@ -120,15 +123,24 @@ def walk(rig: Rig, frames: Frames, carrier: Carrier) -> Walk:
     edge = (x0 - nose - AROUND, y0 - AROUND, x1 + AROUND, y1 + AROUND)
     xs = _edges(np.concatenate([grown[:, 0], grown[:, 3], [x0, x1]]), edge[0], edge[2])
     ys = _edges(np.concatenate([grown[:, 1], grown[:, 4], [y0, y1]]), edge[1], edge[3])
-    free = np.ones((len(xs) - 1, len(ys) - 1), dtype=bool)
-    i0, i1 = np.searchsorted(xs, grown[:, 0] - 1e-9), np.searchsorted(xs, grown[:, 3] - 1e-9)
-    j0, j1 = np.searchsorted(ys, grown[:, 1] - 1e-9), np.searchsorted(ys, grown[:, 4] - 1e-9)
-    for a, b, c, d in zip(i0.tolist(), i1.tolist(), j0.tolist(), j1.tolist(), strict=True):
-        free[a:b, c:d] = False
+    spans = [*np.searchsorted(xs, grown[:, (0, 3)].T - 1e-9).tolist(), *np.searchsorted(ys, grown[:, (1, 4)].T - 1e-9).tolist()]
+    inputs = (spans, len(xs), len(ys))
+    reached = _reached.get(frames.kept, carrier.id, inputs, lambda: _flooded_between(spans, len(xs) - 1, len(ys) - 1))
     deck = (x0 - nose, y0, x1, y1)
     openings = _before_doors(carrier, deck) if walled(carrier) else None
     steps = tuple(b for b in near.steps if b[5] <= floor + CLIMB)
-    return Walk(xs, ys, flooded(free), rig.rules.walk_width, floor, deck, openings, steps)
+    return Walk(xs, ys, reached, rig.rules.walk_width, floor, deck, openings, steps)
+
+
+_reached: Memo[NDArray[np.bool_]] = Memo(16, same=eq)  # while edges keep their order, a thing that moves changes no cell
+
+
+def _flooded_between(spans: list[list[int]], ni: int, nj: int) -> NDArray[np.bool_]:
+    """The cells that are reached of a grid of ni by nj in which obstacles bar some. spans: first and last along x, then along y, of each."""
+    free = np.ones((ni, nj), dtype=bool)
+    for a, b, c, d in zip(*spans, strict=True):
+        free[a:b, c:d] = False
+    return flooded(free)
 
 
 def _before_doors(carrier: Carrier, deck: tuple[float, float, float, float]) -> tuple[tuple[float, float, float, float], ...]:

@@ -4,6 +4,7 @@ from PyQt6.QtCore import QEvent, QObject, QTimer
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QMainWindow, QSizePolicy
 
+from ..widgets.dressed import dress
 from ..widgets.text import Words
 
 DONE, REFUSED = 6000, 14_000  # ms for which it stands; a refusal has to be read to its end
@@ -50,12 +51,7 @@ class Message(QFrame):
             return
         self.words.setText(words)
         self.kind.setVisible(refused)
-        self.setProperty("refused", refused)
-        for one in (self, self.kind, self.words):
-            style = one.style()
-            if style is not None:
-                style.unpolish(one)
-                style.polish(one)
+        dress(self, "refused", refused)
         self.setAccessibleName(f"Not done: {words}" if refused else words)
         self._place()
         self.show()

@@ -34,7 +34,6 @@ QFrame#message {{ background: {c.hand_fill}; border: 1px solid {c.hand}; border-
 QFrame#message[refused="true"] {{ background: {c.field}; border: 2px solid {c.over}; }}
 QLabel#message-kind {{ color: {c.over}; font-weight: 600; }}
 QLabel#sentence {{ font-size: 20px; font-weight: 600; }}
-QLabel#sentence[long="true"] {{ font-size: 16px; }}
 QLabel#quiet {{ color: {c.soft}; font-size: 13px; }}
 QLabel#rigname {{ font-size: 16px; font-weight: 600; }}
 QLineEdit, QComboBox, QPlainTextEdit, QListWidget, QTableWidget {{

@@ -9,6 +9,7 @@ from ...core.judge.accepted import may_be
 from ...core.judge.check import KINDS
 from ...core.judge.marks import is_broken, mark_of
 from ...core.report.verdict import first_of, speaking, spoken, verdict
+from ...drawing.styles import SIZES
 from ...paint import fonts
 from ..bench.brush import mark
 from ..widgets.text import Words, literal, tip
@@ -18,6 +19,7 @@ from .painting import painter_on
 MOST_FIXES = 3
 HEIGHT = 82
 MOST_LINES = 2  # of the sentence as it is set large
+SMALLER = f"font-size: {SIZES['strong']}px;"  # a sheet of its own: a look by name would load all of Qt's styles before the first frame
 
 
 class StatusMark(QWidget):
@@ -116,12 +118,9 @@ class Verdict(QWidget):
         """A sentence that is long for the window is set smaller, so that all of it is read."""
         room = max(self.width() - 320, 300)
         long = len(fonts.wrap(self.words.text(), room, "figure", 600, False)) > MOST_LINES
-        if long != bool(self.words.property("long")):
-            self.words.setProperty("long", long)
-            style = self.words.style()
-            if style is not None:
-                style.unpolish(self.words)
-                style.polish(self.words)
+        sheet = SMALLER if long else ""
+        if sheet != self.words.styleSheet():
+            self.words.setStyleSheet(sheet)
 
     def _show_fixes(self) -> None:
         while (taken := self._fixes.takeAt(0)) is not None:

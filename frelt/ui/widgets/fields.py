@@ -24,6 +24,7 @@ from ...core.base.typed import NotUnderstood, read
 from ...core.base.units import Quantity, Units
 from ...core.base.value import FreltError
 from .bubble import Bubble
+from .dressed import dress
 from .text import Words, tip
 
 NO_PLATE = "no plate says 0: type “not rated” where there is none, or clear the field while it is unread"
@@ -131,11 +132,7 @@ class Field(QWidget):
         if why == self.error.text():
             return
         self.error.say(why)
-        self.edit.setProperty("refused", bool(why))
-        style = self.edit.style()
-        if style is not None:
-            style.unpolish(self.edit)
-            style.polish(self.edit)
+        dress(self.edit, "refused", bool(why))
 
     def _finished(self) -> None:
         if not self.edit.isModified():

@@ -28,6 +28,7 @@ from ....paint.day import tight_words
 from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...frame.tables import asked_out, write_out
+from ...widgets.dressed import dress
 from ...widgets.fields import Field, FigureField, heading, link, prose
 from .act_sets import ActSets
 from .day_plot import DayPlot
@@ -187,10 +188,7 @@ class DayPart(QWidget):
         said += [f"{n}." for n in made.notes[:2]]
         self.words.setText("\n".join(w[:1].upper() + w[1:] for w in said))
         passed = not made.why and made.tightest is not None and made.tightest.margin < 0
-        self.words.setProperty("wrong", passed or bool(made.short))
-        if (style := self.words.style()) is not None:  # what goes wrong in the day is not said in gray
-            style.unpolish(self.words)
-            style.polish(self.words)
+        dress(self.words, "wrong", passed or bool(made.short))  # what goes wrong in the day is not said in gray
         rig = self.desk.rig
         names = {a: t.liquid.short for a, _, t in rig.tanks()} if rig is not None else {}
         used: dict[str, float] = {}
