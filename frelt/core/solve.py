@@ -35,7 +35,7 @@ from .statics.lifting import lifted_extreme
 from .statics.limit import Limit
 from .statics.loads import LiftedPiece, Loads
 from .statics.unsure import moved
-from .statics.worst import Extreme, extreme
+from .statics.worst import Extreme, extreme, extremes
 from .tie_down.held import Held, held
 
 
@@ -163,7 +163,7 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
     ok = np.array([not state_unsolved(s, rig) for s in rig.states], dtype=bool)
     applies = stated.applies & ok[:, None]
     num, den = stated.num, stated.den
-    least, greatest = (extreme(table, num, den, sense) for sense in (-1, +1))
+    least, greatest = extremes(table, num, den)
     lifted = _lift_off(rig, frames.kept, table, stated, heavy, applies, least, greatest)
     return Loads(
         columns=columns,

@@ -6,7 +6,7 @@ from math import radians, tan
 import numpy as np
 from msgspec import Struct
 
-from ..base.kept import Each, Memo
+from ..base.kept import Each
 from ..base.units import Units
 from ..geometry.frames import Frame, Frames
 from ..geometry.measures import main_box
@@ -38,9 +38,14 @@ class Way(Struct, frozen=True):
     half: float
     wide: float
 
+    @property
+    def middle(self) -> float:
+        """Where the middle of the strip is, across its way [m]."""
+        return (self.strip[1 - self.axis] + self.strip[4 - self.axis]) / 2
+
     def corners(self) -> tuple[tuple[float, float], ...]:
         """The fan in plan [m]."""
-        mid = (self.strip[1 - self.axis] + self.strip[4 - self.axis]) / 2
+        mid = self.middle
         ends = ((self.near, -self.half), (self.far, -self.wide), (self.far, self.wide), (self.near, self.half))
         return tuple((a, mid + b) if self.axis == 0 else (mid + b, a) for a, b in ends)
 
@@ -50,8 +55,16 @@ def ways(item: Item, frame: Frame, carrier: Carrier) -> tuple[Way, ...]:
     return tuple(w for w in (_way(item, f, frame, carrier) for f in kind_of(item).fans(item)) if w is not None)
 
 
-_too_long: Memo[tuple[tuple[str, float], ...]] = Memo(2000)
-_ways: Each[tuple[Way, ...]] = Each()
+class Leaving(Struct, frozen=True):
+    """How hose leaves one reel where it stands. walls: by way, the wall that closes it, or nothing.  too_long: see there."""
+
+    item: Item
+    ways: tuple[Way, ...]
+    walls: tuple[str, ...]
+    too_long: tuple[tuple[str, float], ...]
+
+
+_leaving: Each[Leaving | None] = Each()
 
 
 def _way(item: Item, fan: Fan, frame: Frame, carrier: Carrier) -> Way | None:
@@ -88,21 +101,20 @@ def in_ways(listed: Sequence[Way], near: Neighbors) -> list[tuple[Obstacle | Non
     boxes = near.boxes[: near.items]
     if not listed or not len(boxes):
         return [(None, False)] * len(listed)
-    rows = np.array([(*w.strip, w.near, w.far, w.half, w.sign) for w in listed], dtype=float)
-    along = np.array([w.axis == 0 for w in listed])[:, None]
-    strip, start, end, half, sign = rows[:, :6], rows[:, 6:7], rows[:, 7:8], rows[:, 8:9], rows[:, 9:10]
-    a0, a1 = np.where(along, boxes[:, 0], boxes[:, 1]), np.where(along, boxes[:, 3], boxes[:, 4])
-    k0, k1 = np.where(along, boxes[:, 1], boxes[:, 0]), np.where(along, boxes[:, 4], boxes[:, 3])
-    mid = np.where(along, strip[:, 1:2] + strip[:, 4:5], strip[:, 0:1] + strip[:, 3:4]) / 2
-    low, high = np.maximum(a0, np.minimum(start, end)), np.minimum(a1, np.maximum(start, end))
-    level = (boxes[:, 2] < strip[:, 5:6] - TOUCH) & (boxes[:, 5] > strip[:, 2:3] + TOUCH) & (high - low > TOUCH)
-    splay = half + np.abs(np.where(sign > 0, high, low) - start) * tan(radians(SPLAY))
+    axis = np.array([w.axis for w in listed])
+    rows = [(w.strip[2], w.strip[5], w.strip[w.axis], w.strip[w.axis + 3], w.middle, w.half, w.sign) for w in listed]
+    bottom, top, start, end, middle, half, sign = np.array(rows, dtype=float).T[:, :, None]
+    faces = boxes.T
+    low, high = np.maximum(faces[axis], start), np.minimum(faces[axis + 3], end)
+    level = (faces[2] < top - TOUCH) & (faces[5] > bottom + TOUCH) & (high - low > TOUCH)
+    aside = np.maximum(faces[1 - axis] - middle, middle - faces[4 - axis]) + TOUCH
+    splayed = half + np.where(sign > 0, high - start, end - low) * tan(radians(SPLAY))
     found: list[tuple[Obstacle | None, bool]] = [(None, False)] * len(listed)
-    for reach, straight in ((half, True), (splay, False)):
-        met = level & (k0 < mid + reach - TOUCH) & (k1 > mid - reach + TOUCH)
-        for w, n in np.argwhere(met).tolist():
-            if found[w][0] is None and not near.spared(listed[w].item, near.listed[n].item):
-                found[w] = near.listed[n], straight
+    met = np.nonzero(level & (aside < splayed))
+    for w, n, straight in zip(*(m.tolist() for m in met), (aside < half)[met].tolist(), strict=True):
+        new = found[w][0] is None or (straight and not found[w][1])
+        if new and not near.spared(listed[w].item, near.listed[n].item):
+            found[w] = near.listed[n], straight
     return found
 
 
@@ -139,22 +151,24 @@ def behind_wall(way: Way, walls: Sequence[Obstacle]) -> str:
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     bearing = {c.id: c for c in rig.carriers}
 
-    def of(item: Item, frame: Frame) -> tuple[Way, ...]:
-        return ways(item, frame, bearing[frames.carrier_of[item.id]])
+    def of(item: Item, frame: Frame) -> Leaving | None:
+        carrier = bearing[frames.carrier_of[item.id]]
+        own = ways(item, frame, carrier)
+        return Leaving(item, own, tuple(behind_wall(w, walls_of(carrier, frames.kept)) for w in own), too_long(item)) if own else None
 
-    leaving = _ways.get(frames.kept, rig.id, rig.items, frames.listed, of, rig.carriers)
-    reels = [i for i, own in zip(rig.items, leaving, strict=True) if own]
+    reels = [r for r in _leaving.get(frames.kept, rig.id, rig.items, frames.listed, of, rig.carriers) if r is not None]
     if not reels:
         return
     clean = True
-    off: dict[str, list[tuple[Way, Obstacle | None, bool]]] = {}
+    off: dict[str, list[tuple[Obstacle | None, bool]]] = {}
     for carrier in rig.carriers:
-        own = [w for all_of_it in leaving for w in all_of_it if frames.carrier_of[w.item] == carrier.id]
+        own = [w for r in reels if frames.carrier_of[r.item.id] == carrier.id for w in r.ways]
         met = in_ways(own, neighbors(rig, frames, carrier)) if own else []
-        for way, (other, straight) in zip(own, met, strict=True):
-            off.setdefault(way.item, []).append((way, other, straight))
-    for item in reels:
-        problem = _worst(item, off[item.id], walls_of(rig.carrier(frames.carrier_of[item.id]), frames.kept))
+        for way, one in zip(own, met, strict=True):
+            off.setdefault(way.item, []).append(one)
+    for reel in reels:
+        item = reel.item
+        problem = _worst(reel, off[item.id])
         if problem is not None:
             clean = False
             words, status, blocker = problem
@@ -168,8 +182,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 items=(item.id, *((blocker,) if blocker else ())),
                 why=words,
             )
-        over = _too_long.get(frames.kept, item.id, (item.fields, item.options, item.parts), lambda i=item: too_long(i))  # type: ignore[misc]
-        for hose, room in over:
+        for hose, room in reel.too_long:
             clean = False
             yield Check(
                 id=f"drum:{item.id}" if hose == "hose-1" else f"drum:{item.id}:{hose}",
@@ -187,16 +200,16 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         yield Check(id="pull-off", kind="pull-off", subject="Hose comes off its reels", quantity="length", status="ok")
 
 
-def _worst(item: Item, off: list[tuple[Way, Obstacle | None, bool]], walls: Sequence[Obstacle]) -> tuple[str, bool, str] | None:
+def _worst(reel: Leaving, met: list[tuple[Obstacle | None, bool]]) -> tuple[str, bool, str] | None:
     found: tuple[str, bool, str] | None = None
-    for way, other, straight in off:
-        wall = behind_wall(way, walls)
+    name = reel.item.name
+    for wall, (other, straight) in zip(reel.walls, met, strict=True):
         if wall:
-            return f"{item.name}: its hose runs against {wall}; turn it to a door", True, ""
+            return f"{name}: its hose runs against {wall}; turn it to a door", True, ""
         if other is not None and straight:
-            return f"{item.name}: its hose cannot come off, right before the drum comes {other.name}", True, other.item
+            return f"{name}: its hose cannot come off, right before the drum comes {other.name}", True, other.item
         if other is not None:
-            found = f"{item.name}: {other.name} narrows the way of its hose", False, other.item
+            found = f"{name}: {other.name} narrows the way of its hose", False, other.item
     return found
 
 

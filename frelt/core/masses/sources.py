@@ -83,9 +83,12 @@ def squared(sources: Sources, pull: Array, present: Array, fills: Array) -> Arra
     """
     found = np.empty(pull.shape[:2])
     for s, own in enumerate(pull):  # by state, since arrays of all of them at once are slow to make room for
-        here = sources.alone * present[s, sources.alone_row, None]  # present is 0 or 1, so its square too
-        found[s] = ((own @ (here.T @ sources.alone)) * own).sum(-1)
-        by_origin = own @ (sources.dry_of @ (sources.dry * present[s, sources.dry_row, None])).T
+        if s == 0 or (present[s] != present[s - 1]).any():  # most states have the same aboard
+            here = sources.alone * present[s, sources.alone_row, None]  # present is 0 or 1, so its square too
+            squares = here.T @ sources.alone
+            dry = (sources.dry_of @ (sources.dry * present[s, sources.dry_row, None])).T
+        found[s] = ((own @ squares) * own).sum(-1)
+        by_origin = own @ dry
         if len(sources.wet):
             by_origin += ((own @ sources.wet.T) * fills[s].take(sources.wet_tank, axis=1)) @ sources.wet_of
         found[s] += (by_origin * by_origin).sum(-1)

@@ -17,7 +17,7 @@ from ..statics.forks import MASS as WHOLE
 from ..statics.lifting import lifted_extreme
 from ..statics.loads import Loads
 from ..statics.supports import Supports
-from ..statics.worst import extreme, highest, lowest
+from ..statics.worst import extremes, highest, lowest
 
 REPORT_VERSION = 2
 
@@ -294,7 +294,7 @@ class _Asked:
         self.names = [*self.supports, MASS, *([SHARE] if towed else []), X, Y]
         self._carrier = carrier
         num, den = self._rows(self.case.supports)
-        self._low, self._high = (extreme(loads.table, num, den, sense) for sense in (-1, +1))
+        self._low, self._high = extremes(loads.table, num, den)
         self._pieces: list[tuple[Array, Array]] | None = None
 
     def _rows(self, supports: Supports) -> tuple[Array, Array]:

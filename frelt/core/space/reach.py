@@ -4,7 +4,6 @@ Where one was found it is remembered: as long as a person can still stand there,
 """
 
 from collections.abc import Sequence
-from operator import is_
 
 import numpy as np
 from msgspec import Struct
@@ -50,8 +49,9 @@ def still_out_of_reach(
     known = old is not None and old.carrier is carrier and old.rules == rules and len(old.listed) == count
     at, good = np.zeros((count, 2)), np.zeros(count, dtype=bool)
     if known and old is not None:
-        same = np.fromiter(map(is_, listed, old.listed), dtype=bool, count=count)
-        at, good = old.at.copy(), old.good & same & floor.free_at(old.at)
+        at, good = old.at.copy(), old.good & floor.free_at(old.at)
+        for n in [n for n, (one, was) in enumerate(zip(listed, old.listed, strict=True)) if one is not was and good[n]]:
+            good[n] = _still(floor, listed[n], (float(at[n, 0]), float(at[n, 1])), arm, up)
     rest: list[int] = np.nonzero(~good)[0].tolist()
     why = [""] * count
     if rest:
@@ -61,6 +61,17 @@ def still_out_of_reach(
         at[rest], good[rest] = spots, there
     own[key] = Spots(listed, carrier, rules, at, good)
     return why
+
+
+def _still(floor: Walk, room: Room, spot: Sequence[float], arm: float, up: float) -> bool:
+    """Whether a service that has moved is got at from a spot on which a person can stand, on the side it is worked on from, still."""
+    (x, y, z), axis = room.at, room.axis
+    if axis < 2 and (spot[axis] < room.at[axis] - ON if room.sign > 0 else spot[axis] > room.at[axis] + ON):
+        return False
+    x0, y0, x1, y1 = floor.deck
+    aboard = x0 < spot[0] < x1 and y0 < spot[1] < y1
+    low_enough = z - floor.floor <= up if aboard else floor.openings is None and z <= up + STEP_UP
+    return low_enough and (spot[0] - x) ** 2 + (spot[1] - y) ** 2 <= arm * arm
 
 
 _NAME = object()

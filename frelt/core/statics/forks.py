@@ -23,7 +23,7 @@ from ..masses.table import MassTable, mass_table
 from ..model.item import HosePart, Item
 from ..model.rig import Forklift, Rig
 from ..model.state import FillRange, State
-from .worst import extreme, spread
+from .worst import extremes, spread
 
 FRICTION = 0.4  # of a skid on a bed, from memory of aluminum and steel on painted steel
 PULL = 300.0  # N that one person drags with for a short way, from memory of manual-handling tables
@@ -111,7 +111,7 @@ def _lifted(rig: Rig, frames: Frames, found: Iterable[Item]) -> Iterable[Lifted]
             np.array([t.item in own for t in table.tanks], dtype=bool),
         )
         rows, none = _rows(rig, frames, skid, part), np.zeros((5, part.columns.size))
-        ends = [extreme(part, rows, none, sense) for sense in (-1, +1)]
+        ends = extremes(part, rows, none)
         pms = [spread(part, rows, none, e) for e in ends]
         for n, state in enumerate(states):
             yield Lifted(

@@ -34,39 +34,51 @@ def extreme(table: MassTable, num: Array, den: Array, sense: int) -> Extreme:
     num, den: (quantities, size); a row of zeros in den means the quantity is num · m itself.
     A ratio whose denominator can reach zero has no extreme and is given as ±inf.
     """
-    base = table.base
-    low, high = table.low[:, None, :], table.high[:, None, :]
-    n0, n = base @ num.T, num @ table.tank_moments.T
-    ratio: NDArray[np.bool_] = np.any(den != 0, axis=1)
-    d0, d = base @ den.T, den @ table.tank_moments.T
-    d0, d = np.where(ratio, d0, 1.0), np.where(ratio[:, None], d, 0.0)
-    fills = np.where(n * sense > 0, high, low)
-    if table.groups:
-        fills = chosen(table.groups, fills, np.broadcast_to(n * sense, fills.shape))
-    value = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
-    if ratio.any():
-        value[:, ratio], fills[:, ratio] = _of_ratios(
-            table.groups, value[:, ratio], low, high, n0[:, ratio], n[ratio], d0[:, ratio], d[ratio], sense
-        )
-    return Extreme(value, fills)
+    return _Sums(table, num, den).extreme(sense)
 
 
-def _of_ratios(
-    groups: tuple[Group, ...], value: Array, low: Array, high: Array, n0: Array, n: Array, d0: Array, d: Array, sense: int
-) -> tuple[Array, Array]:
-    """Values and fills of the extremes of ratios by Dinkelbach's steps, from a value each."""
-    for _ in range(STEPS):
-        gain = (n - value[:, :, None] * d) * sense
-        fills = np.where(gain > 0, high, low)
-        if groups:
-            fills = chosen(groups, fills, gain)
-        following = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
-        done = (following - value) * sense <= 1e-13 * np.abs(value) + 1e-15
-        value = np.where(done, value, following)
-        if done.all():
-            break
-    least = d0 + np.minimum(low * d, high * d).sum(-1)
-    return np.where(least > 0, value, sense * np.inf), fills
+def extremes(table: MassTable, num: Array, den: Array) -> tuple[Extreme, Extreme]:
+    """Least and greatest value of each quantity in each state, as `extreme` finds them."""
+    sums = _Sums(table, num, den)
+    return sums.extreme(-1), sums.extreme(+1)
+
+
+class _Sums:
+    """Quantities as what their fixed rows add, (states, quantities), and what each tank adds, (quantities, tanks)."""
+
+    def __init__(self, table: MassTable, num: Array, den: Array) -> None:
+        base, tanks = table.base, table.tank_moments.T
+        self.groups = table.groups
+        self.low, self.high = table.low[:, None, :], table.high[:, None, :]
+        self.n0, self.n = base @ num.T, num @ tanks
+        self.ratios: NDArray[np.intp] = np.nonzero(den.any(axis=1))[0]
+        self.d0, self.d = base @ den[self.ratios].T, den[self.ratios] @ tanks
+
+    def extreme(self, sense: int) -> Extreme:
+        fills = self._best(np.broadcast_to(self.n * sense, (len(self.low), *self.n.shape)))
+        value = self.n0 + (fills * self.n).sum(-1)
+        if len(self.ratios):
+            value[:, self.ratios], fills[:, self.ratios] = self._of_ratios(value[:, self.ratios], fills[:, self.ratios], sense)
+        return Extreme(value, fills)
+
+    def _best(self, gain: Array) -> Array:
+        """Fills that bring most, from what filling each tank brings, (states, quantities, tanks)."""
+        fills = np.where(gain > 0, self.high, self.low)
+        return chosen(self.groups, fills, gain) if self.groups else fills
+
+    def _of_ratios(self, above: Array, fills: Array, sense: int) -> tuple[Array, Array]:
+        """Values and fills of the extremes of ratios by Dinkelbach's steps, from what is above the line and the fills there."""
+        n0, n, d0, d = self.n0[:, self.ratios], self.n[self.ratios], self.d0, self.d
+        value = above / (d0 + (fills * d).sum(-1))
+        for _ in range(STEPS):
+            fills = self._best((n - value[:, :, None] * d) * sense)
+            following = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
+            done = (following - value) * sense <= 1e-13 * np.abs(value) + 1e-15
+            value = np.where(done, value, following)
+            if done.all():
+                break
+        least = d0 + np.minimum(self.low * d, self.high * d).sum(-1)
+        return np.where(least > 0, value, sense * np.inf), fills
 
 
 def spread(table: MassTable, num: Array, den: Array, at: Extreme) -> Array:
