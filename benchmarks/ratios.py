@@ -106,8 +106,8 @@ def compute(base: Rig, step: list[int], kept: Kept) -> None:
     solved = solve(move(base, HELD, 0.001 * (step[0] % 7), 0.0), kept)
     safe_floor(solved, HELD)
     assert solved.loads is not None
-    lowest(solved.loads.table, "trailer")
-    highest(solved.loads.table, "trailer")
+    lowest(solved.loads.table, "trailer", kept)
+    highest(solved.loads.table, "trailer", kept)
 
 
 def taken_in(count: int) -> None:

@@ -178,7 +178,7 @@ def _doubt(loads: Loads, fills: Array, chosen: NDArray[np.intp]) -> Array:
         some = np.nonzero(doubt.any(axis=1))[0]
         if not len(some):
             continue
-        own, over = (loads.table.base @ r.T + (fills[:, some] * (r @ moments)).sum(-1) for r in (doubt[some], den[some]))
+        own, over = (loads.table.base @ r.T + np.vecdot(fills[:, some], r @ moments) for r in (doubt[some], den[some]))
         squares[:, some] += (own / np.where(den[some].any(axis=1), over, 1.0)) ** 2
     found: Array = np.sqrt(squares)
     return found

@@ -87,14 +87,14 @@ def squared(sources: Sources, pull: Array, present: Array, fills: Array) -> Arra
             here = sources.alone * present[s, sources.alone_row, None]  # present is 0 or 1, so its square too
             squares = here.T @ sources.alone
             dry = (sources.dry_of @ (sources.dry * present[s, sources.dry_row, None])).T
-        found[s] = ((own @ squares) * own).sum(-1)
+        found[s] = np.vecdot(own @ squares, own)
         by_origin = own @ dry
         if len(sources.wet):
             by_origin += ((own @ sources.wet.T) * fills[s].take(sources.wet_tank, axis=1)) @ sources.wet_of
-        found[s] += (by_origin * by_origin).sum(-1)
+        found[s] += np.vecdot(by_origin, by_origin)
         if sources.known is not None and sources.known_of is not None:
             told = own @ (here.T @ sources.known.T) + by_origin @ sources.known_of.T
-            found[s] -= (told * told).sum(-1)
+            found[s] -= np.vecdot(told, told)
     return found
 
 

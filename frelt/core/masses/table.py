@@ -20,7 +20,6 @@ from ..model.state import State
 from .builder import NO_ROWS, Builder, add_bare, add_fit_out, add_kit, add_lines, add_open, add_people, add_straps
 from .item_rows import Row, Share, Tank, share_of
 from .joined import apart, merged
-from .levels import Levels
 from .linked import Group, groups_of
 from .moments import Moments
 from .sources import Sources, sources_of
@@ -60,22 +59,17 @@ class MassTable(Struct, frozen=True, dict=True):
         rows = np.array([r.carrier == carrier for r in self.rows], dtype=bool)
         return rows, np.array([t.carrier == carrier for t in self.tanks], dtype=bool)
 
-    def only(self, carrier: str) -> "MassTable":
-        """The table of one carrier alone, on the same columns."""
-        if len(self.columns.starts) == 1:
-            return self
-        if carrier not in self._alone:
-            self._alone[carrier] = self.of(*self.of_carrier(carrier))
-        return self._alone[carrier]
-
-    @cached_property
-    def _alone(self) -> "dict[str, MassTable]":
-        return {}
-
-    @cached_property
-    def levels(self) -> Levels:
-        """Where the surfaces of its tanks stand, and the moments below them."""
-        return Levels(self.tanks, self.low, self.high)
+    def upright(self, carrier: str) -> "Upright":
+        """What tells of the heights of what one carrier bears."""
+        rows, own = self.of_carrier(carrier)
+        return Upright(
+            mass=self.base[:, self.columns.starts[carrier]],
+            mz=self.present[:, rows] @ self.mz[rows],
+            tanks=tuple(t for t, here in zip(self.tanks, own, strict=True) if here),
+            low=self.low[:, own],
+            high=self.high[:, own],
+            groups=_of_some(self.groups, own),
+        )
 
     def of(self, rows: NDArray[np.bool_], tanks: NDArray[np.bool_]) -> "MassTable":
         """The table of some rows and tanks, on the same columns; what errs together with others still does among itself."""
@@ -94,6 +88,17 @@ class MassTable(Struct, frozen=True, dict=True):
             groups=_of_some(self.groups, tanks),
             sources=self.sources.of(rows, tanks, number),
         )
+
+
+class Upright(Struct, frozen=True):
+    """One carrier in each state: mass and mz of its fixed rows, (states,); its tanks, and their ranges, (states, tanks)."""
+
+    mass: Array
+    mz: Array
+    tanks: tuple[Tank, ...]
+    low: Array
+    high: Array
+    groups: tuple[Group, ...]
 
 
 def _of_some(groups: tuple[Group, ...], kept: NDArray[np.bool_]) -> tuple[Group, ...]:

@@ -6,6 +6,7 @@ Ratios: Dinkelbach's iteration, each step of which is such a sum; it ends after 
 Source: W. Dinkelbach, On nonlinear fractional programming, Management Science 13 (1967).
 """
 
+from collections.abc import Sequence
 from itertools import pairwise
 
 import numpy as np
@@ -13,7 +14,10 @@ from msgspec import Struct
 from numpy.typing import NDArray
 
 from ..base.arrays import Array
+from ..base.kept import Kept, Memo
 from ..geometry.tank_shape import volume_moment
+from ..masses.item_rows import Tank
+from ..masses.levels import Levels
 from ..masses.linked import Group, chosen
 from ..masses.sources import squared
 from ..masses.table import MassTable
@@ -56,7 +60,7 @@ class _Sums:
 
     def extreme(self, sense: int) -> Extreme:
         fills = self._best(np.broadcast_to(self.n * sense, (len(self.low), *self.n.shape)))
-        value = self.n0 + (fills * self.n).sum(-1)
+        value = self.n0 + np.vecdot(fills, self.n)
         if len(self.ratios):
             value[:, self.ratios], fills[:, self.ratios] = self._of_ratios(value[:, self.ratios], fills[:, self.ratios], sense)
         return Extreme(value, fills)
@@ -69,15 +73,15 @@ class _Sums:
     def _of_ratios(self, above: Array, fills: Array, sense: int) -> tuple[Array, Array]:
         """Values and fills of the extremes of ratios by Dinkelbach's steps, from what is above the line and the fills there."""
         n0, n, d0, d = self.n0[:, self.ratios], self.n[self.ratios], self.d0, self.d
-        value = above / (d0 + (fills * d).sum(-1))
+        value = above / (d0 + np.vecdot(fills, d))
         for _ in range(STEPS):
             fills = self._best((n - value[:, :, None] * d) * sense)
-            following = (n0 + (fills * n).sum(-1)) / (d0 + (fills * d).sum(-1))
+            following = (n0 + np.vecdot(fills, n)) / (d0 + np.vecdot(fills, d))
             done = (following - value) * sense <= 1e-13 * np.abs(value) + 1e-15
             value = np.where(done, value, following)
             if done.all():
                 break
-        least = d0 + np.minimum(self.low * d, self.high * d).sum(-1)
+        least = d0 + self.low[:, 0] @ np.maximum(d, 0.0).T + self.high[:, 0] @ np.minimum(d, 0.0).T
         return np.where(least > 0, value, sense * np.inf), fills
 
 
@@ -93,7 +97,7 @@ def spread(table: MassTable, num: Array, den: Array, at: Extreme) -> Array:
     pull = num[None] - value[:, :, None] * den[None]
     square = squared(table.sources, pull, table.present, at.fills)
     size = np.sqrt(np.maximum(square, 0.0))
-    below = table.base @ den.T + (at.fills * (den @ table.tank_moments.T)).sum(-1)
+    below = table.base @ den.T + np.vecdot(at.fills, den @ table.tank_moments.T)
     result: Array = size / np.where(ratio & (below > 0), below, 1.0)
     return result
 
@@ -105,32 +109,40 @@ class Heights(Struct, frozen=True):
     fills: Array
 
 
-def highest(table: MassTable, carrier: str) -> Heights:
+def highest(table: MassTable, carrier: str, kept: Kept | None = None) -> Heights:
     """Greatest height of a carrier's centre of gravity in each state; it lies at a corner of the fills."""
-    return _heights(table, carrier, top=True)
+    return _heights(table, carrier, Kept() if kept is None else kept, top=True)
 
 
-def lowest(table: MassTable, carrier: str) -> Heights:
+def lowest(table: MassTable, carrier: str, kept: Kept | None = None) -> Heights:
     """Least height of a carrier's centre of gravity in each state.
 
     Each tank neither at its least nor its greatest fill has its surface at the height of the
     whole centre, since liquid added below the centre lowers it and above raises it.
     """
-    return _heights(table, carrier, top=False)
+    return _heights(table, carrier, Kept() if kept is None else kept, top=False)
 
 
-def _heights(whole: MassTable, carrier: str, top: bool) -> Heights:
-    table = whole.only(carrier)
-    tanks = table.levels
+_levels: Memo[Levels] = Memo(16)
+_found: Memo[list[tuple[Array, Array]]] = Memo(16)  # fills and moments of the last heights that were found of these tanks
+
+
+def _heights(whole: MassTable, carrier: str, kept: Kept, top: bool) -> Heights:
+    """By Dinkelbach's steps; any fills within their ranges will do to begin with, so those that were found last are taken."""
+    table = whole.upright(carrier)
+    tanks = _levels.get(kept, carrier, (whole.low, whole.high, *table.tanks), lambda: Levels(table.tanks, table.low, table.high))
+    last = _found.get(kept, (carrier, top), (tanks,), list)
     sense = 1 if top else -1
-    mass, mz = table.base[:, table.columns.starts[carrier]], table.present @ table.mz
 
     def centre(fills: Array, moments: Array) -> Array:
         wet = tanks.full * fills
-        found: Array = (mz + wet @ tanks.floor + moments @ tanks.full) / (mass + wet.sum(axis=1))
+        found: Array = (table.mz + wet @ tanks.floor + moments @ tanks.full) / (table.mass + wet.sum(axis=1))
         return found
 
-    fills, moments = (tanks.high, tanks.high_moment) if top else (tanks.low, tanks.low_moment)
+    if last:
+        fills, moments = last[0]
+    else:
+        fills, moments = (tanks.high, tanks.high_moment) if top else (tanks.low, tanks.low_moment)
     if table.groups:
         fills, moments = fills.copy(), moments.copy()
         for group in table.groups:
@@ -140,43 +152,45 @@ def _heights(whole: MassTable, carrier: str, top: bool) -> Heights:
             ]
     value = centre(fills, moments)
     for _ in range(STEPS):
-        trial, moments = tanks.ends(value) if top else tanks.up_to(value)
+        trial, moment = tanks.ends(value) if top else tanks.up_to(value)
         for group in table.groups:
-            own, moment = (_highest_tied if top else _lowest_tied)(table, group, float(value[group.state]))
-            trial[group.state, group.tanks], moments[group.state, group.tanks] = own, moment
-        following = centre(trial, moments)
+            own, tied = (_highest_tied if top else _lowest_tied)(table.tanks, group, float(value[group.state]))
+            trial[group.state, group.tanks], moment[group.state, group.tanks] = own, tied
+        following = centre(trial, moment)
         better = (following - value) * sense > 1e-13
         if not better.any():
             break
-        value, fills = np.where(better, following, value), np.where(better[:, None], trial, fills)
+        value = np.where(better, following, value)
+        fills, moments = (np.where(better[:, None], new, old) for new, old in ((trial, fills), (moment, moments)))
+    last[:] = [(fills, moments)]
     return Heights(value, fills)
 
 
-def _rise(table: MassTable, group: Group, level: float, fills: Array) -> tuple[float, Array]:
+def _rise(listed: Sequence[Tank], group: Group, level: float, fills: Array) -> tuple[float, Array]:
     """What a group's fills add to the moment about a level [kg·m], and their own moments about their floors."""
-    tanks = [table.tanks[t] for t in group.tanks]
+    tanks = [listed[t] for t in group.tanks]
     moment = np.array([volume_moment(t.part, float(f)) for t, f in zip(tanks, fills, strict=True)])
     full, floor = np.array([t.full for t in tanks]), np.array([t.floor for t in tanks])
     return float((full * (moment + (floor - level) * fills)).sum()), moment
 
 
-def _highest_tied(table: MassTable, group: Group, level: float) -> tuple[Array, Array]:
+def _highest_tied(tanks: Sequence[Tank], group: Group, level: float) -> tuple[Array, Array]:
     """The moment about a level is convex in the fills, so it is greatest at a corner."""
-    best = max(group.corners, key=lambda c: _rise(table, group, level, c)[0])
-    return best, _rise(table, group, level, best)[1]
+    best = max(group.corners, key=lambda c: _rise(tanks, group, level, c)[0])
+    return best, _rise(tanks, group, level, best)[1]
 
 
-def _lowest_tied(table: MassTable, group: Group, level: float) -> tuple[Array, Array]:
+def _lowest_tied(tanks: Sequence[Tank], group: Group, level: float) -> tuple[Array, Array]:
     """The least moment about a level, by convex minimisation over weights of the corners, or along their line."""
     if group.line:
-        pieces = [_least_between(table, group, level, a, b) for a, b in pairwise(group.corners)]
-        best = min([*pieces, *group.corners], key=lambda c: _rise(table, group, level, c)[0])
-        return best, _rise(table, group, level, best)[1]
+        pieces = [_least_between(tanks, group, level, a, b) for a, b in pairwise(group.corners)]
+        best = min([*pieces, *group.corners], key=lambda c: _rise(tanks, group, level, c)[0])
+        return best, _rise(tanks, group, level, best)[1]
     from scipy.optimize import minimize
 
     count = len(group.corners)
     found = minimize(
-        lambda w: _rise(table, group, level, w @ group.corners)[0],
+        lambda w: _rise(tanks, group, level, w @ group.corners)[0],
         np.full(count, 1 / count),
         bounds=[(0.0, 1.0)] * count,
         constraints={"type": "eq", "fun": lambda w: w.sum() - 1.0},
@@ -185,16 +199,16 @@ def _lowest_tied(table: MassTable, group: Group, level: float) -> tuple[Array, A
     )
     weights = np.clip(found.x, 0.0, None)
     candidates = [weights @ group.corners / weights.sum(), *group.corners]
-    best = min(candidates, key=lambda c: _rise(table, group, level, c)[0])
-    return best, _rise(table, group, level, best)[1]
+    best = min(candidates, key=lambda c: _rise(tanks, group, level, c)[0])
+    return best, _rise(tanks, group, level, best)[1]
 
 
-def _least_between(table: MassTable, group: Group, level: float, a: Array, b: Array) -> Array:
+def _least_between(tanks: Sequence[Tank], group: Group, level: float, a: Array, b: Array) -> Array:
     """Fills between two corners at which the moment about a level is least; it is convex along the line."""
     low, high = 0.0, 1.0
     for _ in range(60):
         first, second = low + (high - low) / 3, high - (high - low) / 3
-        rises = [_rise(table, group, level, a + t * (b - a))[0] for t in (first, second)]
+        rises = [_rise(tanks, group, level, a + t * (b - a))[0] for t in (first, second)]
         low, high = (low, second) if rises[0] < rises[1] else (first, high)
     found: Array = a + (low + high) / 2 * (b - a)
     return found

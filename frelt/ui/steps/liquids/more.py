@@ -88,8 +88,8 @@ class MorePart(QWidget):
         found = lean(solved, n, self.desk.fills, carrier.id)
         if found is None:
             return [("Nothing is known of its weight yet.", "")]
-        low = float(lowest(solved.loads.table, carrier.id).value[n])
-        high = float(highest(solved.loads.table, carrier.id).value[n])
+        low = float(lowest(solved.loads.table, carrier.id, solved.loads.kept).value[n])
+        high = float(highest(solved.loads.table, carrier.id, solved.loads.kept).value[n])
         what = "front axle" if carrier is solved.rig.vehicle else "coupler"
         span = f"{units.show(low, 'length', unit=False)} to {units.show(high, 'length')}"
         said = [
