@@ -154,7 +154,11 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     def of(item: Item, frame: Frame) -> Leaving | None:
         carrier = bearing[frames.carrier_of[item.id]]
         own = ways(item, frame, carrier)
-        return Leaving(item, own, tuple(behind_wall(w, walls_of(carrier, frames.kept)) for w in own), too_long(item)) if own else None
+        return (
+            Leaving(item, own, tuple(behind_wall(w, walls_of(carrier, frames.kept)) for w in own), too_long(item))
+            if own
+            else None
+        )
 
     reels = [r for r in _leaving.get(frames.kept, rig.id, rig.items, frames.listed, of, rig.carriers) if r is not None]
     if not reels:

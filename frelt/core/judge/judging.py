@@ -1,6 +1,7 @@
 """Limits judged: every one in every state at once as arrays, and checks made of those that are asked for."""
 
 from collections.abc import Callable, Iterator, Mapping, Sequence
+from math import isnan
 
 import numpy as np
 from msgspec import Struct
@@ -221,7 +222,7 @@ class ByState:
             return None
         least = at.tier[s].min()
         m = int(np.argmin(np.where(at.tier[s] == least, at.share[s], np.inf)))
-        return self._check(m, s)
+        return next(self._checks((m,), (s,)))
 
     def some(self, state: str, wanted: Callable[[str], bool]) -> tuple[Check, ...]:
         """The checks of a state whose ids are wanted, in the order of the limits, without making the others."""
@@ -244,57 +245,68 @@ class ByState:
         least = at.code.min(axis=0)
         near = np.where(at.code == least, at.near, np.inf)
         state, nearest, code = np.argmin(near, axis=0).tolist(), near.min(axis=0).tolist(), least.tolist()
+        chosen = []
         for numbers in self._ids.values():
             here = [m for m in numbers if code[m] != NOT_HERE]
             if here:
-                m = min(here, key=lambda m: (code[m], nearest[m])) if len(here) > 1 else here[0]
-                yield self._check(m, state[m])
+                chosen.append(min(here, key=lambda m: (code[m], nearest[m])) if len(here) > 1 else here[0])
+        yield from self._checks(chosen, [state[m] for m in chosen])
 
     def _of(self, state: str, wanted: Callable[[str], bool] = lambda _: True) -> Iterator[Check]:
         s, at = self._numbers.get(state), self._grid
         if s is None or at is None:
             return
+        code, near, chosen = at.code[s].tolist(), at.near[s].tolist(), []
         for limit_id, numbers in self._ids.items():
-            if not wanted(limit_id):
-                continue
-            here = [m for m in numbers if at.code[s, m] != NOT_HERE]
+            here = [m for m in numbers if code[m] != NOT_HERE] if wanted(limit_id) else ()
             if here:
-                yield self._check(min(here, key=lambda m: (at.code[s, m], at.near[s, m])), s)
+                chosen.append(min(here, key=lambda m: (code[m], near[m])))
+        yield from self._checks(chosen, [s] * len(chosen))
 
-    def _check(self, m: int, s: int) -> Check:
+    def _checks(self, numbers: Sequence[int], states: Sequence[int]) -> Iterator[Check]:
+        """The checks of limits, by number, each in a state, by number; their figures are fetched all at once."""
         at, loads = self._grid, self._loads
-        assert at is not None and loads is not None
-        limit: Limit = loads.limits[m]
-        margin, known = float(at.margin[s, m]), not np.isnan(at.margin[s, m])
-        low = bool(at.low_side[s, m])
-        beyond, beyond_pm = float(at.beyond[m]), float(at.beyond_pm[m])
-        if limit.den is not None and np.isfinite(at.value[s, m]):
-            fills = (loads.least if low else loads.greatest).fills[s, m]
-            beyond, beyond_pm = loads.beyond_ratio(m, s, float(at.value[s, m]), fills)
-        made = Check(
-            id=limit.id,
-            kind=limit.check,
-            subject=limit.subject,
-            quantity=limit.quantity,
-            status=STATUSES[int(at.code[s, m])],
-            load=float(at.value[s, m]),
-            limit=float(at.bound[s, m]) if known else None,
-            side="low" if low else "high",
-            margin=margin if known else None,
-            spread=float(at.spread[s, m]),
-            state=self._rig.states[s].id,
-            by_rule=limit.by_rule,
-            field=limit.field,
-            level=level_of(limit.check, self._rig.rules),
-            likely="over" if at.likely[s, m] else None,
-            typical=limit.typical,
-            beyond=beyond,
-            beyond_pm=beyond_pm,
-            told=Told(self._teller(m, s, low)),
-            end=limit.end,
-            detail=limit.detail,
-        )
-        return with_accepted(made, self._accepted) if self._accepted else made
+        if at is None or loads is None or not numbers:
+            return
+        m, s = np.array(numbers), np.array(states)
+        beyond, beyond_pm = at.beyond[m], at.beyond_pm[m]
+        value, low = at.value[s, m], at.low_side[s, m]
+        ratio = np.nonzero(loads.den[m].any(axis=1) & np.isfinite(value))[0]
+        if len(ratio):
+            mr, sr = m[ratio], s[ratio]
+            fills = np.where(low[ratio, None], loads.least.fills[sr, mr], loads.greatest.fills[sr, mr])
+            beyond[ratio], beyond_pm[ratio] = loads.beyond_ratios(mr, sr, value[ratio], fills)
+        some = (at.code[s, m], at.bound[s, m], at.margin[s, m], at.spread[s, m], at.likely[s, m])
+        columns = (value, low, beyond, beyond_pm, *some)
+        for limit_m, state_s, load, is_low, more, more_pm, code, bound, margin, unsure, likely in zip(
+            numbers, states, *(c.tolist() for c in columns), strict=True
+        ):
+            limit: Limit = loads.limits[limit_m]
+            known = not isnan(margin)
+            made = Check(
+                id=limit.id,
+                kind=limit.check,
+                subject=limit.subject,
+                quantity=limit.quantity,
+                status=STATUSES[code],
+                load=load,
+                limit=bound if known else None,
+                side="low" if is_low else "high",
+                margin=margin if known else None,
+                spread=unsure,
+                state=self._rig.states[state_s].id,
+                by_rule=limit.by_rule,
+                field=limit.field,
+                level=level_of(limit.check, self._rig.rules),
+                likely="over" if likely else None,
+                typical=limit.typical,
+                beyond=more,
+                beyond_pm=more_pm,
+                told=Told(self._teller(limit_m, state_s, is_low)),
+                end=limit.end,
+                detail=limit.detail,
+            )
+            yield with_accepted(made, self._accepted) if self._accepted else made
 
     def _teller(self, m: int, s: int, low: bool) -> Callable[[], tuple[str, dict[str, float]]]:
         rig, loads = self._rig, self._loads

@@ -69,16 +69,16 @@ class Loads(Struct, frozen=True):
         more, place = self.num @ self.more[0], self.num @ self.more[1]
         return more, np.hypot(self.more_pm * more, place)
 
-    def beyond_ratio(self, m: int, s: int, value: float, fills: Array) -> tuple[float, float]:
-        """What it adds to the value of limit m, a ratio, in state s at some fills (tanks,), and its ±: with it, less without."""
-        n, d = self.num[m], self.den[m]
-        below = float(d @ self.moments_at(s, fills))
-        under = below + float(d @ self.more[0])
-        if abs(below) < 1e-9 or abs(under) < 1e-9:
-            return 0.0, 0.0
-        then = (value * below + float(n @ self.more[0])) / under
-        of_mass, of_place = (float(n @ e - then * (d @ e)) / under for e in self.more)
-        return then - value, float(np.hypot(self.more_pm * of_mass, of_place))
+    def beyond_ratios(self, m: NDArray[np.intp], s: NDArray[np.intp], value: Array, fills: Array) -> tuple[Array, Array]:
+        """What it adds to the values of limits m, ratios, in states s at some fills (n, tanks), and its ±, (n,) each: with it, less without."""
+        num, den, (mass, place) = self.num[m], self.den[m], self.more
+        below = np.vecdot(self.table.base[s], den) + np.vecdot(fills, den @ self.table.tank_moments.T)
+        under = below + den @ mass
+        told = (np.abs(below) >= 1e-9) & (np.abs(under) >= 1e-9)
+        under = np.where(told, under, 1.0)
+        then = (value * below + num @ mass) / under
+        of_mass, of_place = ((num @ e - then * (den @ e)) / under for e in (mass, place))
+        return np.where(told, then - value, 0.0), np.where(told, np.hypot(self.more_pm * of_mass, of_place), 0.0)
 
     def moments_at(self, s: int, fills: Array) -> Array:
         """The rig's moments in state s at some fills, (size,)."""

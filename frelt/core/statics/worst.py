@@ -130,7 +130,9 @@ _found: Memo[list[tuple[Array, Array]]] = Memo(16)  # fills and moments of the l
 def _heights(whole: MassTable, carrier: str, kept: Kept, top: bool) -> Heights:
     """By Dinkelbach's steps; any fills within their ranges will do to begin with, so those that were found last are taken."""
     table = whole.upright(carrier)
-    tanks = _levels.get(kept, carrier, (whole.low, whole.high, *table.tanks), lambda: Levels(table.tanks, table.low, table.high))
+    key = (carrier, *((t.floor, t.full) for t in table.tanks))  # where they stand in plan is nothing to them
+    inputs = (whole.low, whole.high, *(t.part for t in table.tanks))
+    tanks = _levels.get(kept, key, inputs, lambda: Levels(table.tanks, table.low, table.high))
     last = _found.get(kept, (carrier, top), (tanks,), list)
     sense = 1 if top else -1
 
