@@ -1,6 +1,7 @@
 """Limits made linear, and the half-planes they leave to what moves."""
 
 from collections.abc import Sequence
+from functools import cached_property
 
 import numpy as np
 from msgspec import Struct
@@ -21,7 +22,7 @@ class Sides(Struct, frozen=True):
     limit: NDArray[np.intp]
 
 
-class HalfPlanes(Struct, frozen=True):
+class HalfPlanes(Struct, frozen=True, dict=True):
     """a·x + b·y ≤ r for the middle of the item. limit, state: where each comes from."""
 
     a: Array
@@ -29,6 +30,12 @@ class HalfPlanes(Struct, frozen=True):
     r: Array
     limit: NDArray[np.intp]
     state: NDArray[np.intp]
+
+    @cached_property
+    def unit(self) -> tuple[Array, Array]:
+        """a, b, (n, 2), and r, (n,), of which the first are of length one, so that what is left over is a distance [m]."""
+        size = np.hypot(self.a, self.b) + 1e-12
+        return np.stack([self.a / size, self.b / size], axis=1), self.r / size
 
 
 def linear_sides(loads: Loads, bounds: Sequence[tuple[float | None, float | None]] | None = None) -> Sides:
@@ -69,20 +76,20 @@ def half_planes(rig: Rig, loads: Loads, carrier: str, moving: frozenset[str], mi
     relative to it.
     """
     table = loads.table
-    rows_move = np.array([r.item in moving for r in table.rows])
+    rows_move = np.array([r.item in moving for r in table.rows], dtype=bool)
     tanks_move = np.array([t.item in moving for t in table.tanks], dtype=bool)
     c, low, high = sides.rows, table.low, table.high
     at = loads.columns.starts[carrier]
     pull = c @ table.tank_moments.T
     up = np.where(tanks_move, 0.0, np.maximum(pull, 0.0))
     down = np.where(tanks_move, 0.0, np.minimum(pull, 0.0))
-    others = ((table.present * ~rows_move) @ table.moments + table.offset) @ c.T + high @ up.T + low @ down.T
+    own = table.present[:, rows_move] @ table.moments[rows_move]
+    others = (table.base - own) @ c.T + high @ up.T + low @ down.T
     for group in table.groups:  # tied to each other, they are never all at their own worst
         if not tanks_move[group.tanks].any():
-            s, own = group.state, pull[:, group.tanks]
-            boxed = np.maximum(own * high[s, group.tanks], own * low[s, group.tanks]).sum(axis=1)
-            others[s] += (own @ group.corners.T).max(axis=1) - boxed
-    own = (table.present * rows_move) @ table.moments
+            s, tied = group.state, pull[:, group.tanks]
+            boxed = np.maximum(tied * high[s, group.tanks], tied * low[s, group.tanks]).sum(axis=1)
+            others[s] += (tied @ group.corners.T).max(axis=1) - boxed
     others = others + _own_mass(loads, own) @ c.T
     x, y = middle
     cx, cy, c0 = c[:, at + 1], c[:, at + 2], c[:, at]
@@ -140,19 +147,19 @@ def _in_set_state(
 
 def clip_all(polygon: Sequence[Point], planes: HalfPlanes, chosen: NDArray[np.intp] | None = None) -> list[Point]:
     """A convex polygon cut by half-planes; those that cut nothing are passed over."""
-    rest = np.arange(len(planes.a)) if chosen is None else chosen
+    slopes, rest = planes.unit
+    if chosen is not None:
+        slopes, rest = slopes[chosen], rest[chosen]
     kept = list(polygon)
     while len(kept) > 2 and len(rest):
-        points = np.array(kept)
-        out = np.outer(planes.a[rest], points[:, 0]) + np.outer(planes.b[rest], points[:, 1]) - planes.r[rest, None]
-        size = np.hypot(planes.a[rest], planes.b[rest]) + 1e-12
-        far = out.max(axis=1) / size
+        out = slopes @ np.array(kept).T - rest[:, None]
+        far = out.max(axis=1)
         cutting = far > 1e-9
         if not cutting.any():
             break
-        if (out.min(axis=1) / size > 1e-9).any():
+        if out.min(axis=1).max() > 1e-9:
             return []
-        rest, far = rest[cutting], far[cutting]
-        i = rest[int(np.argmax(far))]
-        kept = clip(kept, float(planes.a[i]), float(planes.b[i]), float(planes.r[i]))
+        slopes, rest, far = slopes[cutting], rest[cutting], far[cutting]
+        i = int(far.argmax())
+        kept = clip(kept, float(slopes[i, 0]), float(slopes[i, 1]), float(rest[i]))
     return kept if len(kept) > 2 else []
