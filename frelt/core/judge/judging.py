@@ -50,7 +50,7 @@ class Grid(Struct, frozen=True):
 class Bounds(Struct, frozen=True):
     """The bounds of limits as arrays, (limits,); a bound that is not known is nan. plate: ± of the rating.
 
-    low: also zero where a support would be lifted.  wanted: whether there is a bound to be known.  tiers: (limits, 4).
+    low: also zero where a support would be lifted.  window: bounded on both sides.  wanted: whether there is a bound to be known.  tiers: (limits, 4).
     typical: what the class usually has where the plate is unread, else nan.  grave, mass: whether being over is red, and it is one.
     """
 
@@ -60,6 +60,7 @@ class Bounds(Struct, frozen=True):
     answered: NDArray[np.bool_]
     wanted: NDArray[np.bool_]
     support: NDArray[np.bool_]
+    window: NDArray[np.bool_]
     tiers: NDArray[np.int8]
     typical: Array
     grave: NDArray[np.bool_]
@@ -78,6 +79,7 @@ def _bounds_of(limits: tuple[Limit, ...], rules: RuleSet) -> Bounds:
         answered=np.array([m.answered for m in limits], dtype=bool),
         wanted=np.array([m.counts for m in limits], dtype=bool),
         support=np.array([m.support for m in limits], dtype=bool),
+        window=np.array([m.low is not None and m.high is not None and not m.support for m in limits], dtype=bool),
         tiers=np.array([TIERS[level_of(m.check, rules)] for m in limits], dtype=np.int8).reshape(-1, 4),
         typical=np.array([nan if m.typical is None else m.typical for m in limits]),
         mass=np.array([m.quantity == "mass" for m in limits], dtype=bool),
@@ -94,7 +96,7 @@ def grid(rig: Rig, loads: Loads) -> Grid:
     b = _bounds.get(loads.kept, rig.id, (loads.limits, rig.rules), lambda: _bounds_of(loads.limits, rig.rules))
     above, below = b.high - loads.greatest.value, loads.least.value - b.low
     low_side = ~np.isnan(below) & ~b.support & (np.isnan(above) | (below < above))
-    near = _near(rig, loads, b, above, below)
+    near = _near(rig, loads, b, below)
     each = np.concatenate([np.arange(len(b.plate)), near])
     turned_plate = np.where(~low_side[:, near] & b.support[near], 0.0, b.plate[near])
     plates = np.concatenate([np.broadcast_to(b.plate, low_side.shape), turned_plate], axis=1)
@@ -119,7 +121,7 @@ def grid(rig: Rig, loads: Loads) -> Grid:
     with np.errstate(invalid="ignore", divide="ignore"):
         share = np.where(size > 0, margin / size, np.where(code == OVER, -1.0, np.inf))
     here = loads.applies & (b.wanted | (code == OVER) | (code == TIGHT))
-    tiers = np.take_along_axis(b.tiers, np.minimum(code, OK).T.astype(np.intp), axis=1).T
+    tiers = b.tiers[np.arange(len(b.tiers)), np.minimum(code, OK)]
     beyond, beyond_pm = loads.beyond()
     usual = np.where(np.isnan(bound), b.typical, bound)
     with np.errstate(invalid="ignore"):  # of a share the sign is that of a place nobody knows: there it stays within the ±
@@ -141,13 +143,12 @@ def grid(rig: Rig, loads: Loads) -> Grid:
     )
 
 
-def _near(rig: Rig, loads: Loads, b: Bounds, above: Array, below: Array) -> NDArray[np.intp]:
+def _near(rig: Rig, loads: Loads, b: Bounds, below: Array) -> NDArray[np.intp]:
     """Limits whose other side may be the worse one: both sides of a window, and supports of which little is left somewhere."""
     if not len(rig.states):
         return np.zeros(0, dtype=np.intp)
-    windows = ~np.isnan(above).all(axis=0) & ~np.isnan(below).all(axis=0) & ~b.support
     lifted = b.support & ((below < LITTLE * np.abs(loads.greatest.value)) & loads.applies).any(axis=0)
-    found: NDArray[np.intp] = np.nonzero(windows | lifted)[0]
+    found: NDArray[np.intp] = np.nonzero(b.window | lifted)[0]
     return found
 
 

@@ -4,6 +4,7 @@ Errors of one origin add with their signs, so they are kept by origin; those tha
 """
 
 from collections.abc import Sequence
+from itertools import pairwise
 
 import numpy as np
 from msgspec import Struct
@@ -82,20 +83,29 @@ def squared(sources: Sources, pull: Array, present: Array, fills: Array) -> Arra
     pull: (states, quantities, size).  present: (states, rows).  fills: (states, quantities, tanks).
     """
     found = np.empty(pull.shape[:2])
-    for s, own in enumerate(pull):  # by state, since arrays of all of them at once are slow to make room for
-        if s == 0 or (present[s] != present[s - 1]).any():  # most states have the same aboard
-            here = sources.alone * present[s, sources.alone_row, None]  # present is 0 or 1, so its square too
-            squares = here.T @ sources.alone
-            dry = (sources.dry_of @ (sources.dry * present[s, sources.dry_row, None])).T
-        found[s] = np.vecdot(own @ squares, own)
-        by_origin = own @ dry
+    most = max(AT_ONCE // max(pull.shape[1] * len(sources.origins), 1), 1)
+    for a, b in _alike(present, most):
+        own = pull[a:b]
+        here = sources.alone * present[a, sources.alone_row, None]  # present is 0 or 1, so its square too
+        square = np.vecdot(own @ (here.T @ sources.alone), own)
+        by_origin = own @ (sources.dry_of @ (sources.dry * present[a, sources.dry_row, None])).T
         if len(sources.wet):
-            by_origin += ((own @ sources.wet.T) * fills[s].take(sources.wet_tank, axis=1)) @ sources.wet_of
-        found[s] += np.vecdot(by_origin, by_origin)
+            by_origin += ((own @ sources.wet.T) * fills[a:b].take(sources.wet_tank, axis=2)) @ sources.wet_of
+        square += np.vecdot(by_origin, by_origin)
         if sources.known is not None and sources.known_of is not None:
             told = own @ (here.T @ sources.known.T) + by_origin @ sources.known_of.T
-            found[s] -= np.vecdot(told, told)
+            square -= np.vecdot(told, told)
+        found[a:b] = square
     return found
+
+
+AT_ONCE = 50_000  # figures; larger arrays are slow to make room for
+
+
+def _alike(present: Array, most: int) -> list[tuple[int, int]]:
+    """Runs of at most so many states that have the same aboard: the first of each, and the one behind its last."""
+    changes = [0, *(np.nonzero((present[1:] != present[:-1]).any(axis=1))[0] + 1).tolist(), len(present)]
+    return [(s, min(s + most, end)) for start, end in pairwise(changes) for s in range(start, end, most)]
 
 
 def gradient(sources: Sources, row: Array, present: Array, fills: Array) -> Array:
