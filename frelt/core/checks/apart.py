@@ -23,16 +23,6 @@ from ..space.rooms import boxed
 from ..space.unsure import in_plan, together
 
 NEAR = 0.5  # of a distance that is wanted: nearer is over, up to the whole of it tight; common practice, no source
-_traits: Each[tuple[tuple[Nature, Box], ...]] = Each()
-
-
-def traits(rig: Rig, frames: Frames) -> list[tuple[tuple[Nature, Box], ...]]:
-    """What each item is to its neighbors, and where in its carrier's frame, in the order of the rig's items."""
-
-    def of(item: Item, frame: Frame) -> tuple[tuple[Nature, Box], ...]:
-        return tuple((t.nature, boxed(frame, t.box)) for t in kind_of(item).traits(item))
-
-    return _traits.get(frames.kept, rig.id, rig.items, frames.listed, of)
 
 
 class Thing(Struct, frozen=True):
@@ -52,13 +42,24 @@ class Thing(Struct, frozen=True):
     like: str
 
 
-def _things(rig: Rig, frames: Frames) -> Iterator[tuple[Thing, tuple[tuple[Nature, Box], ...]]]:
+Known = tuple[Thing, tuple[tuple[Nature, Box], ...]]  # what something is to its neighbors, and where
+_known: Each[Known | None] = Each()
+
+
+def _thing(item: Item, frame: Frame, carrier: str) -> Known | None:
+    own = tuple((t.nature, boxed(frame, t.box)) for t in kind_of(item).traits(item))
+    if not own or item.built_in:
+        return None
+    like = f"{item.kind} {item.origin or item.id}"
+    return Thing(item.id, item.name, item.id, carrier, in_plan(item), _loose(item), _diesel(item), "", like), own
+
+
+def _things(rig: Rig, frames: Frames) -> Iterator[Known]:
     """Everything that is something to its neighbors, with what it is and where: things, then kit."""
-    for item, own in zip(rig.items, traits(rig, frames), strict=True):
-        if own and not item.built_in:
-            like = f"{item.kind} {item.origin or item.id}"
-            on = frames.carrier_of[item.id]
-            yield Thing(item.id, item.name, item.id, on, in_plan(item), _loose(item), _diesel(item), "", like), own
+    on = frames.carrier_of
+    for known in _known.get(frames.kept, rig.id, rig.items, frames.listed, lambda i, f: _thing(i, f, on[i.id])):
+        if known is not None:
+            yield known
     for one in placed_kit(rig, frames):
         line = one.line
         if line.nature:

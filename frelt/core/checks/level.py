@@ -3,20 +3,28 @@
 from collections.abc import Iterable
 from math import radians, tan
 
+from ..base.kept import Each
 from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
 from ..judge.status import status_of
+from ..kind.registry import kind_of
+from ..model.item import Item
 from ..model.rig import Rig
-from .apart import traits
 
+_burning: Each[bool] = Each()
 MOST = 5.0  # degrees; common practice, no source: the engine's manual gives its own
+
+
+def _burns(item: Item) -> bool:
+    return any(t.nature in ("engine", "burner") for t in kind_of(item).traits(item))
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     clean, any_engine = True, False
-    for item, frame, own in zip(rig.items, frames.listed, traits(rig, frames), strict=True):
-        if not any(nature in ("engine", "burner") for nature, _ in own):
+    burning = _burning.get(frames.kept, rig.id, rig.items, rig.items, lambda item, _: _burns(item))
+    for item, frame, burns in zip(rig.items, frames.listed, burning, strict=True):
+        if not burns:
             continue
         any_engine = True
         if frame.level or frame.slope < 0.05:

@@ -102,8 +102,8 @@ class Walk(Struct, frozen=True):
         i = np.searchsorted(self.xs, at[:, 0], "right") - 1
         j = np.searchsorted(self.ys, at[:, 1], "right") - 1
         ni, nj = self.reached.shape
-        inside = (i >= 0) & (i < ni) & (j >= 0) & (j < nj)
-        found: NDArray[np.bool_] = inside & self.reached[np.clip(i, 0, ni - 1), np.clip(j, 0, nj - 1)]
+        found: NDArray[np.bool_] = (i >= 0) & (i < ni) & (j >= 0) & (j < nj)
+        found[found] = self.reached[i[found], j[found]]
         return found
 
 
@@ -178,10 +178,11 @@ def entrances(found: Walk, carrier: Carrier) -> tuple[str, ...]:
 
 
 def _edges(values: Array, low: float, high: float) -> Array:
-    kept = np.sort(np.round(values[(values > low) & (values < high)], 9))
-    if len(kept) > 1:  # as np.unique does, which imports much when it is first called
-        kept = kept[np.append(True, kept[1:] != kept[:-1])]
-    return np.concatenate([[low], kept, [high]])
+    kept = values[(values > low) & (values < high)].round(9)
+    kept.sort()
+    new = np.ones(len(kept), dtype=bool)  # as np.unique does, which imports much when it is first called
+    np.not_equal(kept[1:], kept[:-1], out=new[1:])
+    return np.concatenate([(low,), kept[new], (high,)])
 
 
 def flooded(free: NDArray[np.bool_]) -> NDArray[np.bool_]:
