@@ -1,8 +1,5 @@
 """What fills the mass table: rows of carriers, doors that open, people, fit-out, kit, lines and straps, and what is uncertain about each."""
 
-from collections.abc import Sequence
-from itertools import chain
-
 import numpy as np
 from numpy.typing import NDArray
 
@@ -13,12 +10,11 @@ from ..model.carrier import Carrier, Stand
 from ..model.rig import Rig
 from .bare import Vector4, bare
 from .fit_out import placed_fit_out
-from .item_rows import Row, Share, Tank, moments_at, share_of
+from .item_rows import Row, Tank, moments_at, share_of
 from .kit import placed_kit
 from .lines import placed_lines
 from .straps import placed_straps
-
-NO_ROWS = np.zeros(0, dtype=np.intp)
+from .together import Together, together
 
 
 class Builder:
@@ -56,25 +52,16 @@ class Builder:
             self.alone_row.append(np.array(self._own_row, dtype=np.intp))
         self._own, self._own_alone, self._own_row = [], [], []
 
-    def shares(self, shares: Sequence[Share]) -> None:
-        """Add what items bring."""
+    def put(self, found: Together) -> None:
+        """Add what items bring, which is numbered from here on."""
         self.settle()
-        row, tank = len(self.rows), len(self.tanks)
-        starts = []
-        for share in shares:
-            starts.append(row)
-            if share.doubts:
-                self.doubts += [(o, row + r, tank + t if t >= 0 else -1, v) for o, r, t, v in share.doubts]
-            row += len(share.rows)
-            tank += len(share.tanks)
-        self.rows += chain.from_iterable([s.rows for s in shares])
-        self.column += chain.from_iterable([s.keys for s in shares])
-        self.tanks += chain.from_iterable([s.tanks for s in shares])
-        self.moments += [s.moments for s in shares]
-        self.alone += [s.alone for s in shares]
-        counts = [len(s.alone_row) for s in shares]
-        whose = np.repeat(np.array(starts, dtype=np.intp), counts)
-        self.alone_row.append(np.concatenate([NO_ROWS, *(s.alone_row for s in shares)]) + whose)
+        self.rows += found.rows
+        self.column += found.keys
+        self.tanks += found.tanks
+        self.doubts += found.doubts
+        self.moments.append(found.moments)
+        self.alone.append(found.alone)
+        self.alone_row.append(found.alone_row)
 
 
 def add_bare(build: Builder, carrier: Carrier) -> None:
@@ -106,7 +93,8 @@ def add_open(build: Builder, rig: Rig, frames: Frames) -> dict[int, tuple[str, b
             if item.tanks:
                 raise FreltError(f"{item.name} is a tank on a door that opens: not solved yet")
             first = len(build.rows)
-            build.shares((share_of(item, opened(frames.items[item.id], deck.hinge), frames.carrier_of[deck.id]),))
+            share = share_of(item, opened(frames.items[item.id], deck.hinge), frames.carrier_of[deck.id])
+            build.put(together((share,), first, len(build.tanks)))
             swings |= dict.fromkeys(range(first, len(build.rows)), (deck.id, True))
     return swings
 

@@ -17,12 +17,13 @@ from ..geometry.frames import Frames
 from ..kind.capability import able
 from ..model.rig import Rig, fill_range
 from ..model.state import State
-from .builder import NO_ROWS, Builder, add_bare, add_fit_out, add_kit, add_lines, add_open, add_people, add_straps
+from .builder import Builder, add_bare, add_fit_out, add_kit, add_lines, add_open, add_people, add_straps
 from .item_rows import Row, Share, Tank, share_of
 from .joined import apart, merged
 from .linked import Group, groups_of
 from .moments import Moments
 from .sources import Sources, sources_of
+from .together import NO_MOMENTS, NO_ROWS, kept_together
 
 
 class MassTable(Struct, frozen=True, dict=True):
@@ -134,7 +135,6 @@ _shares: Each[Share] = Each()
 _tied: Memo[tuple[Group, ...]] = Memo(16)
 _ranges_of: Memo[dict[str, Array]] = Memo(16)
 THREE = np.arange(3)
-NO_MOMENTS = np.zeros((0, 4))
 PERSON = "a person"  # stands in for an item, so that people and fit-out are no part of the vehicle itself
 
 
@@ -147,7 +147,8 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     for carrier in rig.carriers if bare_too else ():
         add_bare(build, carrier)
     on = frames.carrier_of
-    build.shares(_shares.get(frames.kept, rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id])))
+    shares = _shares.get(frames.kept, rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id]))
+    build.put(kept_together(frames.kept, (rig.id, len(build.rows)), shares, len(build.rows)))
     swings = add_open(build, rig, frames)
     people = add_people(build, rig, frames)
     fitted = add_fit_out(build, rig, frames) | add_kit(build, rig, frames)
