@@ -4,11 +4,12 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..base.arrays import Array
+from ..base.kept import Kept, Memo
 from ..base.value import FreltError
 from ..geometry.frames import Frames, opened, standing_on
 from ..model.carrier import Carrier, Stand
 from ..model.rig import Rig
-from .bare import Vector4, bare
+from .bare import Bare, Vector4, bare
 from .fit_out import placed_fit_out
 from .item_rows import Row, Tank, moments_at, share_of
 from .kit import placed_kit
@@ -64,11 +65,14 @@ class Builder:
         self.alone_row.append(found.alone_row)
 
 
-def add_bare(build: Builder, carrier: Carrier) -> None:
+_bare: Memo[Bare] = Memo(16)
+
+
+def add_bare(build: Builder, carrier: Carrier, kept: Kept) -> None:
     """The carrier itself, and what is uncertain about it."""
     if isinstance(carrier, Stand):
         return  # the shop's floor is weighed by nobody
-    empty = bare(carrier)
+    empty = _bare.get(kept, carrier.id, (carrier,), lambda: bare(carrier))
     row = build.row(Row(carrier.id, "", carrier.id, empty.mass, empty.x, empty.y, empty.z, None))
     for origin, vector in empty.doubts:
         if any(vector[:3]):

@@ -125,7 +125,10 @@ class _Columns:
     def of(self, found: Array, first: NDArray[np.intp], itself: NDArray[np.bool_]) -> Array:
         """(n, size) from moments (n, 4) and, for each, where its owner stands in the columns."""
         made = np.zeros((len(found), self.columns.size))
-        made[np.arange(len(found))[:, None], first[:, None] + THREE] = found[:, :3]
+        if len(self.columns.starts) == 1:
+            made[:, :3] = found[:, :3]
+        else:
+            made[np.arange(len(found))[:, None], first[:, None] + THREE] = found[:, :3]
         if self.columns.own is not None:
             made[itself, self.columns.own] = found[itself, 0]
         return made
@@ -145,7 +148,7 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     """
     build = Builder()
     for carrier in rig.carriers if bare_too else ():
-        add_bare(build, carrier)
+        add_bare(build, carrier, frames.kept)
     on = frames.carrier_of
     shares = _shares.get(frames.kept, rig.id, rig.items, frames.listed, lambda i, f: share_of(i, f, on[i.id]))
     build.put(kept_together(frames.kept, (rig.id, len(build.rows)), shares, len(build.rows)))
