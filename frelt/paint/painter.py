@@ -9,7 +9,7 @@ from ..core.base.kept import Kept, Memo
 from ..drawing.shapes import Group, Path
 from ..drawing.styles import STYLES
 from ..drawing.views import Scene
-from .fonts import font, metrics
+from .fonts import measure, metrics, put
 from .theme import Theme
 
 Ready = tuple[tuple[str, QPainterPath], ...]
@@ -175,10 +175,8 @@ def write(
     scale: float = 1.0,
 ) -> QRectF:
     """One line of text with its baseline at (x, y); returns what it covers [px]."""
-    painter.setFont(font(step, weight, condensed, scale))
     painter.setPen(color)
-    m = metrics(step, weight, condensed, scale)
-    wide = m.horizontalAdvance(words)
+    m, wide = metrics(step, weight, condensed, scale), measure(words, step, weight, condensed, scale)
     left = x - {"start": 0.0, "middle": wide / 2, "end": wide}[anchor]
-    painter.drawText(QPointF(left, y), words)
+    put(painter, left, y, words, step, weight, condensed, scale)
     return QRectF(left, y - m.ascent(), wide, m.height())

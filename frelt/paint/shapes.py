@@ -14,27 +14,31 @@ from .theme import Theme
 
 def paint_shapes(painter: QPainter, shapes: Iterable[Shape], theme: Theme) -> None:
     """Paint shapes that stand on the sheet [px], in order."""
+    role = ""  # of the pen and brush that are set
     for shape in shapes:
-        if isinstance(shape, Text):
-            _write(painter, shape, theme)
-        elif isinstance(shape, Path):
-            painter.setPen(theme.pen(shape.role))
+        if isinstance(shape, Path):
+            if shape.role != role:
+                role = shape.role
+                painter.setPen(theme.pen(role))
+                painter.setBrush(theme.brush(role))
             if shape.ops == "ML":
                 x0, y0, x1, y1 = shape.xy
                 painter.drawLine(QPointF(x0, y0), QPointF(x1, y1))
-                continue
-            painter.setBrush(theme.brush(shape.role))
-            painter.drawPath(qt_path(shape))
+            else:
+                painter.drawPath(qt_path(shape))
+            continue
+        role = ""
+        if isinstance(shape, Text):
+            _write(painter, shape, theme)
         else:
             paint_shapes(painter, parts(shape, fonts), theme)
 
 
 def _write(painter: QPainter, text: Text, theme: Theme) -> None:
+    painter.setPen(theme.color(text.color))
     for n, words in enumerate(text.words.split("\n")):
         x, y = text.x, text.y + n * text.leading
         if text.anchor != "start":
-            wide = fonts.metrics(text.step, text.weight, text.condensed).horizontalAdvance(words)
+            wide = fonts.measure(words, text.step, text.weight, text.condensed)
             x -= wide if text.anchor == "end" else wide / 2
-        painter.setFont(fonts.font(text.step, text.weight, text.condensed))
-        painter.setPen(theme.color(text.color))
-        painter.drawText(QPointF(x, y), words)
+        fonts.put(painter, x, y, words, text.step, text.weight, text.condensed)

@@ -1,12 +1,14 @@
 """The verdict line: one sentence on top, its fixes below it, one click each."""
 
+from typing import TYPE_CHECKING
+
 from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QMouseEvent, QPaintEvent, QResizeEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from ...core.base.text import capital
 from ...core.judge.accepted import may_be
-from ...core.judge.check import KINDS
+from ...core.judge.check import KINDS, Check
 from ...core.judge.marks import is_broken, mark_of
 from ...core.report.verdict import first_of, speaking, spoken, verdict
 from ...drawing.styles import SIZES
@@ -15,6 +17,9 @@ from ..bench.brush import mark
 from ..widgets.text import Words, literal, tip
 from .desk import WORST, Desk
 from .painting import painter_on
+
+if TYPE_CHECKING:
+    from ...core.fixes.fix import Fix
 
 MOST_FIXES = 3
 HEIGHT = 82
@@ -30,6 +35,12 @@ class StatusMark(QWidget):
         self._desk = desk
         self.status = "unknown"
         self.setFixedSize(QSize(44, 44))
+
+    def show_status(self, status: str) -> None:
+        """Show another."""
+        if status != self.status:
+            self.status = status
+            self.update()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         with painter_on(self) as p:
@@ -63,6 +74,7 @@ class Verdict(QWidget):
         self.about.setObjectName("quiet")
         self.about.setAlignment(Qt.AlignmentFlag.AlignRight)
         self._fixes = QHBoxLayout()
+        self._shown: tuple[object, tuple["Fix", ...]] = None, ()  # what is said, and the fixes it was said of
         self._fixes.setSpacing(2)
         left, right = QVBoxLayout(), QVBoxLayout()
         left.setSpacing(2)
@@ -91,18 +103,17 @@ class Verdict(QWidget):
         rig = desk.rig
         if solved is None or rig is None:
             self.words.setText("Lay out a rig, and see what every axle, tire and coupler will carry.")
-            self.mark.status = "unknown"
+            self.mark.show_status("unknown")
             self.name.setText("")
         else:
             self.name.setText(rig.name)
             scoped = solved.by_state.get(desk.state_id, ()) if desk.state_id != WORST else ()
             check = first_of(scoped) if scoped else speaking(solved)
             self.words.setText(spoken(scoped, check, desk.units) if scoped else verdict(solved, desk.units))
-            self.mark.status = "unknown" if check is None else mark_of(check)
+            self.mark.show_status("unknown" if check is None else mark_of(check))
             kind = KINDS.get(check.kind) if check is not None else None
             tip(self.words, "" if kind is None else f"{kind.title}: {kind.plate}. Source: {kind.source}.")
         self._fit()
-        self.mark.update()
         units = desk.units
         length = {"in": "inches", "ft-in": "feet, inches", "mm": "millimeters", "m": "meters"}[units.length]
         mass = {"lb": "pounds", "kg": "kilos"}[units.mass]
@@ -123,51 +134,64 @@ class Verdict(QWidget):
             self.words.setStyleSheet(sheet)
 
     def _show_fixes(self) -> None:
+        """What cures it, or why nothing does, and whether it can be accepted; widgets are made anew where these are others."""
+        said, found = self.desk.worst_check(), self.desk.cures.found[:MOST_FIXES]
+        before = (
+            ("Fix it:" if said is not None and is_broken(said) else "For more room:") if found else self._instead_of_fixes(said)
+        )
+        asked = said is not None and not self.desk.dragging and may_be(said)
+        shown = (before, asked, tuple(map(id, found)))
+        if shown == self._shown[0]:
+            return
+        self._shown = shown, found
         while (taken := self._fixes.takeAt(0)) is not None:
             widget = taken.widget()
             if widget is not None:
                 widget.hide()
                 widget.deleteLater()
-        said = self.desk.worst_check()
-        found = self.desk.cures.found[:MOST_FIXES]
-        if found:
-            self._fixes.addWidget(_quiet("Fix it:" if said is not None and is_broken(said) else "For more room:"))
-            for n, fix in enumerate(found):
-                if n:
-                    self._fixes.addWidget(_quiet("or"))
-                button = QPushButton(literal(fix.words))
-                button.setObjectName("fix")
-                tip(button, f"Ctrl+{n + 1}. Proved by computing the rig again; leaves this check {fix.leaves}.")
-                button.setCursor(Qt.CursorShape.PointingHandCursor)
-                button.clicked.connect(lambda _, f=fix: self.desk.cures.apply(f))
-                self._fixes.addWidget(button)
-        elif said is not None and said.status == "over" and not self.desk.dragging:
-            none = "No single move cures this: pick an item up to see where it may stand, or lower a road range."
-            if said.kind in KINDS and said.kind in UNMOVED:
-                none = f"No move cures this. {capital(KINDS[said.kind].plate)}."
-                self._fixes.addWidget(_quiet(none))
-            else:
-                self._fixes.addWidget(_quiet(none if self.desk.cures.searched(said) else "Looking for what cures it …"))
-        elif said is not None and said.status == "tight" and not self.desk.cures.searched(said) and not self.desk.dragging:
-            self._fixes.addWidget(_quiet("Looking for what cures it …"))
-        elif said is not None and mark_of(said) == "unknown" and said.kind in KINDS:
-            self._fixes.addWidget(_quiet(f"Where to look: {KINDS[said.kind].plate}."))
-        elif self.desk.cures.gain is not None:
-            self._fixes.addWidget(_quiet(f"First {self.desk.cures.gain.words(self.desk.units)}."))
-        if said is not None and not self.desk.dragging and may_be(said):
-            ask = QPushButton("Accept, because …")
-            ask.setObjectName("link")
+        if before:
+            self._fixes.addWidget(_quiet(before))
+        for n, fix in enumerate(found):
+            if n:
+                self._fixes.addWidget(_quiet("or"))
+            button = _offer("fix", literal(fix.words))
+            tip(button, f"Ctrl+{n + 1}. Proved by computing the rig again; leaves this check {fix.leaves}.")
+            button.clicked.connect(lambda _, f=fix: self.desk.cures.apply(f))
+            self._fixes.addWidget(button)
+        if asked:
+            ask = _offer("link", "Accept, because …")
             tip(
                 ask,
                 "B. It stays in the document with its reason, and comes back when it gets worse or what it is about is moved.",
             )
-            ask.setCursor(Qt.CursorShape.PointingHandCursor)
             ask.clicked.connect(self.accept_asked)
             self._fixes.addWidget(ask)
         self._fixes.addStretch(1)
 
+    def _instead_of_fixes(self, said: Check | None) -> str:
+        """What is said where no cure is offered; nothing while something is dragged, but of what is not known."""
+        cures, dragging = self.desk.cures, self.desk.dragging
+        if said is not None and said.status == "over" and not dragging:
+            if said.kind in KINDS and said.kind in UNMOVED:
+                return f"No move cures this. {capital(KINDS[said.kind].plate)}."
+            none = "No single move cures this: pick an item up to see where it may stand, or lower a road range."
+            return none if cures.searched(said) else LOOKING
+        if said is not None and said.status == "tight" and not cures.searched(said) and not dragging:
+            return LOOKING
+        if said is not None and mark_of(said) == "unknown" and said.kind in KINDS:
+            return f"Where to look: {KINDS[said.kind].plate}."
+        return f"First {cures.gain.words(self.desk.units)}." if cures.gain is not None else ""
 
+
+LOOKING = "Looking for what cures it …"
 UNMOVED = ("road size", "brakes")  # checks that no placing of items cures
+
+
+def _offer(look: str, words: str) -> QPushButton:
+    button = QPushButton(words)
+    button.setObjectName(look)
+    button.setCursor(Qt.CursorShape.PointingHandCursor)
+    return button
 
 
 def _quiet(words: str) -> QLabel:

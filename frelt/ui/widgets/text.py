@@ -18,6 +18,7 @@ class Words(QLabel):
 class Tipped(Protocol):
     """What has a tip: a widget, a row of a list, an action."""
 
+    def toolTip(self) -> str: ...
     def setToolTip(self, words: str) -> None: ...
 
 
@@ -27,7 +28,8 @@ def tip(over: Tipped, words: str) -> None:
         from html import escape
 
         words = f"<span>{escape(words)}</span>"
-    over.setToolTip(words)
+    if words != over.toolTip():
+        over.setToolTip(words)
 
 
 def literal(words: str) -> str:
