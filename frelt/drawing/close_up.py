@@ -8,7 +8,6 @@ from msgspec.structs import replace
 from ..core.geometry.frames import Frames
 from ..core.model.carrier import Deck
 from ..core.space.solids import Solid
-from .shapes import Group
 from .views import Scene, View
 
 AROUND, BELOW = 0.16, 0.22  # of the carrier, that is seen around a deck and below it [m]
@@ -76,7 +75,7 @@ def at_level(scene: Scene, items: frozenset[str], over: frozenset[str], held: fr
         if group.item in items or group.item in held:
             own.append(group)
         elif group.item in over:
-            above.append(Group(group.paths[:1], group.at, group.item, group.depth))
+            above.append(group)
         else:
             below.append(group)
     return replace(scene, items=tuple(own), above=tuple(above), below=tuple(below))

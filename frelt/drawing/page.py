@@ -109,7 +109,7 @@ def _view(scene: Scene, sheet: Sheet) -> list[Layer]:
 
 def _hidden(group: Group) -> Group:
     """The outline of what stands behind, over what hides it."""
-    return Group(tuple(replace(p, role="hidden") for p in group.paths), group.at)
+    return Group(tuple(replace(p, role="hidden") for p in group.paths[:1]), group.at)
 
 
 def _over(
@@ -142,6 +142,6 @@ def _over(
     if centre is not None:
         for view in views:
             if sheet.area(view).width > 50:
-                mark = Group(centre_mark(*at_seen(centre, view), 9.0 / sheet.scale))
+                mark = centre_mark(*at_seen(centre, view), 9.0 / sheet.scale)
                 made.append(Layer("centre", (mark,), sheet.affine(view)))
     return made

@@ -17,12 +17,13 @@ from ..core.model.state import State
 from ..core.space.solids import Solid, solid
 from . import carrier as carriers
 from .lifted import RAISE, forks, raised, up
-from .shapes import Group, Path, ellipse, polygon
+from .shapes import KAPPA, Group, Path, ellipse, polygon
 from .sketch import Fills, Sketch, plain, sketched
 
 View = Literal["plan", "side", "rear"]
 
 _sketches: Memo[Sketch] = Memo(20_000)
+_alike: Memo[Sketch] = Memo(4000)
 _groups: Memo[Group] = Memo(8000)
 
 
@@ -32,6 +33,7 @@ class Scene(Struct, frozen=True):
     partner: the carrier it is hitched to, in the frame of the one drawn.  cut: the station at which the partner
     is broken off, and whether what lies ahead of it is left out (-1) or behind it (+1); None where it is whole.
     broken: edges of the extent where the carrier goes on.  above, below: of a plan of one level, what is over it, and under it.
+    hidden, above: of which the outline, the first path, is drawn over all.
     extent: x0, y0, x1, y1 [m].  failed: names of items that are drawn as a box because their own drawing failed.
     """
 
@@ -64,8 +66,16 @@ def at_seen(at: tuple[float, float, float], view: View) -> tuple[float, float]:
 
 def sketch(item: Item, fills: tuple[tuple[str, float], ...], kept: Kept) -> Sketch:
     """The item's own three views, kept while nothing of it but its place changes."""
-    inputs = (item.kind, item.length, item.width, item.height, item.parts, item.outline)
-    return _sketches.get(kept, (item.id, fills), inputs, lambda: _sketch(item, dict(fills)))
+    inputs = (item.kind, item.length, item.width, item.height, item.parts, item.decks, item.fields, item.options, item.outline)
+    return _sketches.get(
+        kept, (item.id, fills), inputs, lambda: _alike.get(kept, _look(item, fills), (), lambda: _sketch(item, dict(fills)))
+    )
+
+
+def _look(item: Item, fills: tuple[tuple[str, float], ...]) -> object:
+    """All that a sketch is made of, by value: alike things are drawn once."""
+    own = (tuple(item.fields.items()), tuple(item.options.items()), item.parts, item.decks, item.outline, fills)
+    return item.kind, item.length.value, item.width.value, item.height.value, *own
 
 
 def _sketch(item: Item, fills: Fills) -> Sketch:
@@ -175,7 +185,7 @@ def scenes(
             aloft = raised(rig, carrier.id, frames)
             groups = tuple(up(g, RAISE) if g.item in aloft and view != "plan" else g for g in groups)
             behind, before = (*behind, *forks(rig, carrier.id, frames, view)), before
-        hidden = tuple(Group(g.paths[:1], g.at, g.item, g.depth) for g in groups[:-1]) if view != "plan" else ()
+        hidden = groups[:-1] if view != "plan" else ()
         beyond: tuple[Group, ...] = ()
         if partner is not None and shift is not None and view != "rear":
             far, near = partner.layers(view, right_side)
@@ -245,9 +255,14 @@ class _Drawn:
         return tuple(sorted(groups, key=lambda g: g.depth * turned))
 
 
-def centre_mark(x: float, y: float, r: float) -> tuple[Path, ...]:
+def centre_mark(x: float, y: float, r: float) -> Group:
     """The quartered disk of a centre of gravity."""
-    k = 0.5522847498 * r
-    quarter_a = Path("centre.dark", "MLCZ", (x, y, x + r, y, x + r, y + k, x + k, y + r, x, y + r))
-    quarter_b = Path("centre.dark", "MLCZ", (x, y, x - r, y, x - r, y - k, x - k, y - r, x, y - r))
-    return (ellipse("centre.light", x, y, r), quarter_a, quarter_b, ellipse("centre.edge", x, y, r))
+    return Group(_CENTRE, (r, 0.0, 0.0, r, x, y))
+
+
+_CENTRE = (
+    ellipse("centre.light", 0.0, 0.0, 1.0),
+    Path("centre.dark", "MLCZ", (0.0, 0.0, 1.0, 0.0, 1.0, KAPPA, KAPPA, 1.0, 0.0, 1.0)),
+    Path("centre.dark", "MLCZ", (0.0, 0.0, -1.0, 0.0, -1.0, -KAPPA, -KAPPA, -1.0, 0.0, -1.0)),
+    ellipse("centre.edge", 0.0, 0.0, 1.0),
+)

@@ -35,9 +35,9 @@ def qt_path(path: Path, onto: QPainterPath | None = None) -> QPainterPath:
     return made
 
 
-def ready(paths: tuple[Path, ...], key: object, kept: Kept) -> Ready:
-    """Qt's paths of a group, kept while the group's paths are the same."""
-    return _ready.get(kept, (key, len(paths)), paths, lambda: _joined(paths))
+def ready(paths: tuple[Path, ...], kept: Kept) -> Ready:
+    """Qt's paths of a group, kept by the group's paths: alike things share them."""
+    return _ready.get(kept, id(paths), (paths,), lambda: _joined(paths))
 
 
 def _joined(paths: tuple[Path, ...]) -> Ready:
@@ -64,20 +64,19 @@ def paint(
     groups: Iterable[Group],
     view: QTransform,
     theme: Theme,
-    key: str,
     kept: Kept,
     in_hand: frozenset[str] = frozenset(),
 ) -> None:
-    """Paint groups through a view. key: names the drawing, so that its paths are kept apart.  kept: where they are."""
+    """Paint groups through a view. kept: where Qt's paths are."""
     base = painter.transform()
     over, clip = view * base, base.mapRect(painter.clipBoundingRect()) if painter.hasClipping() else None
     listed = list(groups)
     crowd = len(listed) >= CROWD
     small: dict[str, list[QRectF]] = {}  # of a crowd, boxes by role: hundreds at once are painted faster than one by one
-    for n, group in enumerate(listed):
+    for group in listed:
         held = group.item in in_hand and bool(group.item)
         at = QTransform(*group.at) * over
-        drawn = ready(group.paths, (key, group.item or n), kept)
+        drawn = ready(group.paths, kept)
         if group.item and not held and drawn:
             box = at.mapRect(drawn[0][1].controlPointRect())
             if clip is not None and not clip.intersects(box.adjusted(-AROUND, -AROUND, AROUND, AROUND)):
@@ -95,7 +94,7 @@ def paint(
         if held:
             painter.setPen(theme.pen("body", True))
             painter.setBrush(Qt.BrushStyle.NoBrush)
-            painter.drawPath(ready(group.paths, (key, group.item), kept)[0][1])
+            painter.drawPath(ready(group.paths, kept)[0][1])
     painter.resetTransform()
     for role, boxes in small.items():
         painter.setPen(theme.pen(role))
@@ -109,7 +108,7 @@ CROWD, TINY_IN_A_CROWD = 150, 24.0  # with so many things in one drawing
 AROUND = 80.0  # px that strokes may reach beyond an outline
 
 
-def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Theme, key: str, kept: Kept) -> None:
+def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Theme, kept: Kept) -> None:
     """Paint the carrier a drawing is hitched to, broken off at its cut by a zigzag line."""
     if not scene.partner:
         return
@@ -123,7 +122,7 @@ def paint_partner(painter: QPainter, scene: Scene, view: QTransform, theme: Them
         left, right = (edge, edge + 1e5) if sign < 0 else (edge - 1e5, edge)
         painter.setClipRect(QRectF(left, top - 1e4, right - left, bottom - top + 2e4), Qt.ClipOperation.IntersectClip)
     painter.setOpacity(0.75)
-    paint(painter, scene.partner, view, theme, key, kept)
+    paint(painter, scene.partner, view, theme, kept)
     painter.restore()
     if scene.cut is None:
         return
@@ -144,9 +143,7 @@ def zigzag(start: QPointF, end: QPointF) -> QPainterPath:
     return made
 
 
-def outline(
-    painter: QPainter, groups: Iterable[Group], view: QTransform, theme: Theme, key: str, role: str, kept: Kept
-) -> None:
+def outline(painter: QPainter, groups: Iterable[Group], view: QTransform, theme: Theme, role: str, kept: Kept) -> None:
     """Paint only the outlines of groups in one role."""
     base = painter.transform()
     painter.setPen(theme.pen(role))
@@ -154,7 +151,7 @@ def outline(
     listed = list(groups)
     tiny = TINY if len(listed) < CROWD else TINY_IN_A_CROWD
     for group in listed:
-        at, path = QTransform(*group.at) * view * base, ready(group.paths, (key, role, group.item), kept)[0][1]
+        at, path = QTransform(*group.at) * view * base, ready(group.paths, kept)[0][1]
         box = at.mapRect(path.controlPointRect())
         if max(box.width(), box.height()) >= tiny:
             painter.setTransform(at)

@@ -64,8 +64,8 @@ def _to_read(leaf: Leaf, solved: Solved, units: Units) -> None:
         x, base = EDGE - x0 * scale, leaf.y + 20 + y1 * scale
         leaf.p.save()
         leaf.p.setOpacity(0.55)
-        for part, groups in (("behind", made.behind), ("items", made.items), ("before", made.before)):
-            paint(leaf.p, groups, transform(scale, x, base), PAPER, f"scale.{carrier.id}.{part}", solved.frames.kept)
+        for groups in (made.behind, made.items, made.before):
+            paint(leaf.p, groups, transform(scale, x, base), PAPER, solved.frames.kept)
         leaf.p.restore()
 
         def place(u: float, v: float, x: float = x, base: float = base, scale: float = scale) -> tuple[float, float]:

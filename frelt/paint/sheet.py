@@ -25,7 +25,7 @@ from ..drawing.layout import Box
 from ..drawing.overlay.labels import Thing, place
 from ..drawing.overlay.names import names
 from ..drawing.styles import COLORS
-from ..drawing.views import Scene, View, hitch_shift, scenes, seen
+from ..drawing.views import Scene, hitch_shift, scenes, seen
 from . import fonts
 from .day_page import paint_day
 from .fonts import elided, font
@@ -154,13 +154,12 @@ class Sheet:
 
     def _scene(self, scene: Scene, scale: float, x: float, base: float) -> None:
         view = transform(scale, x, base)
-        key: View = scene.view
         x0, y0, x1, y1 = scene.extent
         self.p.save()
         self.p.setClipRect(QRectF(x + x0 * scale - 5, base - y1 * scale - 8, (x1 - x0) * scale + 10, (y1 - y0) * scale + 18))
-        paint_partner(self.p, scene, view, PAPER, f"{key}.partner", self.solved.frames.kept)
-        for part, groups in (("behind", scene.behind), ("items", scene.items), ("before", scene.before)):
-            paint(self.p, groups, view, PAPER, f"{key}.{part}" if part != "items" else key, self.solved.frames.kept)
+        paint_partner(self.p, scene, view, PAPER, self.solved.frames.kept)
+        for groups in (scene.behind, scene.items, scene.before):
+            paint(self.p, groups, view, PAPER, self.solved.frames.kept)
         self.p.restore()
         if scene.view != "plan":
             self.p.setPen(QPen(PAPER.color("ink"), 1.4))

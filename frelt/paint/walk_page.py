@@ -49,8 +49,8 @@ def _plan(leaf: Leaf, solved: Solved, carrier: Carrier, stops: tuple[Stop, ...])
     view = transform(scale, x, base)
     leaf.p.save()
     leaf.p.setOpacity(0.55)
-    for part, groups in (("behind", made.behind), ("items", made.items), ("before", made.before)):
-        paint(leaf.p, groups, view, PAPER, f"walk.{carrier.id}.{part}", solved.frames.kept)
+    for groups in (made.behind, made.items, made.before):
+        paint(leaf.p, groups, view, PAPER, solved.frames.kept)
     leaf.p.restore()
 
     def place(u: float, v: float) -> tuple[float, float]:

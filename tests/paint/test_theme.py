@@ -58,7 +58,7 @@ def roles() -> Iterator[str]:
             yield f"deck.{surface}"
         for draw in (carrier.plan, carrier.side, carrier.rear):
             yield from (p.role for g in draw(choice.carrier, Kept()) for p in g.paths)
-    yield from (p.role for p in centre_mark(0, 0, 1))
+    yield from (p.role for p in centre_mark(0, 0, 1).paths)
 
 
 def test_every_role_that_is_drawn_has_a_style() -> None:

@@ -7,7 +7,7 @@ from pathlib import Path
 
 import pytest
 from PyQt6.QtCore import QPoint, QPointF, QRectF, Qt
-from PyQt6.QtGui import QFontMetricsF, QPainter
+from PyQt6.QtGui import QFontMetricsF, QPainter, QStaticText
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication
 
@@ -29,18 +29,18 @@ LEFT, NONE = Qt.MouseButton.LeftButton, Qt.KeyboardModifier.NoModifier
 def texts(monkeypatch: pytest.MonkeyPatch) -> Iterator[list[tuple[str, QRectF, QRectF | None]]]:
     """What is written while this lasts: words, what they cover, and what they are clipped to."""
     found: list[tuple[str, QRectF, QRectF | None]] = []
-    real = QPainter.drawText
+    real = QPainter.drawStaticText
 
-    def record(p: QPainter, at: QPointF, words: str) -> None:
-        m = QFontMetricsF(p.font())
-        box = QRectF(at.x(), at.y() - m.capHeight(), m.horizontalAdvance(words), m.capHeight())
+    def record(p: QPainter, at: QPointF, set_: QStaticText) -> None:
+        words, m = set_.text(), QFontMetricsF(p.font())
+        box = QRectF(at.x(), at.y() + m.ascent() - m.capHeight(), m.horizontalAdvance(words), m.capHeight())
         clip = p.transform().mapRect(p.clipBoundingRect()) if p.hasClipping() else None
         if words.strip():
             found.append((words, p.transform().mapRect(box), clip))
-        real(p, at, words)
+        real(p, at, set_)
 
     with monkeypatch.context() as m:
-        m.setattr(QPainter, "drawText", record)
+        m.setattr(QPainter, "drawStaticText", record)
         yield found
 
 

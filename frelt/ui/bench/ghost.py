@@ -65,9 +65,9 @@ class Ghost:
             p.save()
             p.setClipRect(clip_of(drawn[view], layout))
             p.setOpacity(PALE)
-            paint(p, groups, layout.view(view), self.desk.theme, f"ghost.{view}", self.desk.kept)
+            paint(p, groups, layout.view(view), self.desk.theme, self.desk.kept)
             p.setOpacity(1.0)
-            outline(p, groups, layout.view(view), self.desk.theme, f"ghost.{view}", "kept", self.desk.kept)
+            outline(p, groups, layout.view(view), self.desk.theme, "kept", self.desk.kept)
             p.restore()
 
 

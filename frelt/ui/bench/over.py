@@ -6,7 +6,7 @@ from PyQt6.QtCore import QPointF, QRectF, Qt
 from PyQt6.QtGui import QPainter
 
 from ...core.base.kept import Kept
-from ...drawing.shapes import Group, Shape
+from ...drawing.shapes import Shape
 from ...drawing.views import VIEWS, Scene, View, at_seen, centre_mark
 from ...paint.painter import outline, paint, paint_partner, zigzag
 from ...paint.shapes import paint_shapes
@@ -32,24 +32,24 @@ def paint_scene(
     view = layout.view(scene.view)
     p.save()
     p.setClipRect(clip_of(scene, layout))
-    paint_partner(p, scene, view, theme, f"{scene.view}.partner", kept)
-    paint(p, scene.behind, view, theme, f"{scene.view}.behind", kept)
+    paint_partner(p, scene, view, theme, kept)
+    paint(p, scene.behind, view, theme, kept)
     if scene.view != "plan":
         _ground(p, layout, scene.view, theme)
     if scene.view == "plan":
         _axis(p, scene, layout, theme)
     if scene.below:
         p.setOpacity(PALE)
-        paint(p, [g for g in scene.below if g.item not in skip], view, theme, scene.view, kept)
+        paint(p, [g for g in scene.below if g.item not in skip], view, theme, kept)
         p.setOpacity(1.0)
-    paint(p, [g for g in scene.items if g.item not in skip], view, theme, scene.view, kept, in_hand)
-    paint(p, scene.before, view, theme, f"{scene.view}.before", kept)
+    paint(p, [g for g in scene.items if g.item not in skip], view, theme, kept, in_hand)
+    paint(p, scene.before, view, theme, kept)
     if scene.view != "plan":
         _hidden(p, scene, layout, theme, kept, in_hand)
     elif scene.above:
-        outline(p, [g for g in scene.above if g.item not in skip], view, theme, scene.view, "hidden", kept)
+        outline(p, [g for g in scene.above if g.item not in skip], view, theme, "hidden", kept)
     if in_hand:  # whatever lies over it, one sees what one holds
-        outline(p, [g for g in scene.items if g.item in in_hand and g.item not in skip], view, theme, scene.view, "held", kept)
+        outline(p, [g for g in scene.items if g.item in in_hand and g.item not in skip], view, theme, "held", kept)
     p.restore()
     _broken(p, scene, layout, theme)
 
@@ -88,7 +88,7 @@ def paint_moving(p: QPainter, scene: Scene, layout: Layout, theme: Theme, kept: 
         return
     p.save()
     p.setClipRect(clip_of(scene, layout))
-    paint(p, [g for g in scene.items if g.item in moving], layout.view(scene.view), theme, scene.view, kept, moving)
+    paint(p, [g for g in scene.items if g.item in moving], layout.view(scene.view), theme, kept, moving)
     p.restore()
 
 
@@ -107,7 +107,7 @@ def _axis(p: QPainter, scene: Scene, layout: Layout, theme: Theme) -> None:
 
 def _hidden(p: QPainter, scene: Scene, layout: Layout, theme: Theme, kept: Kept, in_hand: frozenset[str]) -> None:
     """What stands behind shows as an outline over what hides it."""
-    outline(p, [g for g in scene.hidden if g.item not in in_hand], layout.view(scene.view), theme, scene.view, "hidden", kept)
+    outline(p, [g for g in scene.hidden if g.item not in in_hand], layout.view(scene.view), theme, "hidden", kept)
 
 
 def paint_clipped(p: QPainter, shapes: Iterable[Shape], area: QRectF, theme: Theme) -> None:
@@ -123,4 +123,4 @@ def paint_centre(p: QPainter, at: tuple[float, float, float], layout: Layout, th
     for view in VIEWS:
         area, (u, v) = layout.area(view), at_seen(at, view)
         if area.width() > 50 and area.contains(layout.to_px(view, u, v)):
-            paint(p, [Group(centre_mark(u, v, 9.0 / layout.scale))], layout.view(view), theme, f"{view}.centre", kept)
+            paint(p, [centre_mark(u, v, 9.0 / layout.scale)], layout.view(view), theme, kept)

@@ -63,9 +63,9 @@ class Half(QWidget):
                 for view, base in (("plan", 34 + y1 * k), ("side", self.height() - 14.0)):
                     scene = made[view]  # type: ignore[index]
                     at = transform(k, x, base)
-                    paint_partner(p, scene, at, theme, f"{self.solved.rig.id}.{view}.partner", self.solved.frames.kept)
-                    for part, groups in (("behind", scene.behind), ("items", scene.items), ("before", scene.before)):
-                        paint(p, groups, at, theme, f"{self.solved.rig.id}.{view}.{part}", self.solved.frames.kept)
+                    paint_partner(p, scene, at, theme, self.solved.frames.kept)
+                    for groups in (scene.behind, scene.items, scene.before):
+                        paint(p, groups, at, theme, self.solved.frames.kept)
             else:
                 write(p, 14, 40, "No carrier to draw.", theme.color("soft"))
 

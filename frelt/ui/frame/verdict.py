@@ -74,7 +74,7 @@ class Verdict(QWidget):
         self.about.setObjectName("quiet")
         self.about.setAlignment(Qt.AlignmentFlag.AlignRight)
         self._fixes = QHBoxLayout()
-        self._shown: tuple[object, tuple["Fix", ...]] = None, ()  # what is said, and the fixes it was said of
+        self._shown: tuple[object, tuple[Fix, ...]] = None, ()  # what is said, and the fixes it was said of
         self._fixes.setSpacing(2)
         left, right = QVBoxLayout(), QVBoxLayout()
         left.setSpacing(2)

@@ -203,7 +203,6 @@ class Cards(QListWidget):
                 shown.groups,
                 transform(scale, wide / 2 - scale * (x0 + x1) / 2, self.tall - 2 + scale * y0),
                 theme,
-                card.key,
                 Kept(),
             )
             p.end()
