@@ -6,7 +6,7 @@ from typing import Literal
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ..core.base.kept import Kept, Memo
+from ..core.base.kept import Each, Kept, Memo
 from ..core.geometry.frames import Frame, Frames, swung
 from ..core.kind.registry import outline
 from ..core.masses.joined import level_fills
@@ -24,7 +24,8 @@ View = Literal["plan", "side", "rear"]
 
 _sketches: Memo[Sketch] = Memo(20_000)
 _alike: Memo[Sketch] = Memo(4000)
-_groups: Memo[Group] = Memo(8000)
+_drawn: Each[Sketch] = Each()
+_groups: Each[Group] = Each(64)
 
 
 class Scene(Struct, frozen=True):
@@ -223,17 +224,25 @@ class _Drawn:
         away = set() if state is None else set(state.absent) | set(state.later)
         here = [i for i in rig.items if i.id in frames.items and frames.carrier_of[i.id] == carrier.id and i.id not in away]
         at = frames.items if state is None or not state.open else {**frames.items, **swung(rig, frames, state.open)}
-        self._placed = [(i, at[i.id], sketch(i, shown_fills(state, i, fills), frames.kept)) for i in here]
+        self._here, self._frames = here, [at[i.id] for i in here]
+        filled = [shown_fills(state, i, fills) for i in here]
+        self._sketches = _drawn.get(frames.kept, carrier.id, here, filled, lambda i, f: sketch(i, f, frames.kept))
 
     @property
     def failed(self) -> tuple[str, ...]:
         """Names of items whose drawing failed."""
-        return tuple(i.name for i, _, s in self._placed if s.failed)
+        return tuple(i.name for i, s in zip(self._here, self._sketches, strict=True) if s.failed)
 
     def extent(self) -> tuple[float, float, float, float, float]:
         """x0, y0, x1, y1 in plan, and the height [m]."""
         x0, x1, y0, y1, height = carriers.extent(self.carrier)
-        return x0, y0, x1, y1, max([height, 1.2, *(f.at[2] + i.height.value for i, f, _ in self._placed)])
+        return (
+            x0,
+            y0,
+            x1,
+            y1,
+            max([height, 1.2, *(f.at[2] + i.height.value for i, f in zip(self._here, self._frames, strict=True))]),
+        )
 
     def layers(self, view: View, right_side: bool = False) -> tuple[tuple[Group, ...], tuple[Group, ...]]:
         """What stands behind the items, and what before."""
@@ -248,10 +257,15 @@ class _Drawn:
 
     def items(self, view: View, turned: float = 1.0) -> tuple[Group, ...]:
         """The items, far to near."""
-        groups = [
-            _groups.get(self._kept, (i.id, view), (i, f, s), lambda i=i, f=f, s=s: _placed(i, f, s, view))  # type: ignore[misc]
-            for i, f, s in self._placed
-        ]
+        of = {i.id: s for i, s in zip(self._here, self._sketches, strict=True)}
+        groups = _groups.get(
+            self._kept,
+            (self.carrier.id, view),
+            self._here,
+            self._frames,
+            lambda i, f: _placed(i, f, of[i.id], view),
+            tuple(self._sketches),
+        )
         return tuple(sorted(groups, key=lambda g: g.depth * turned))
 
 

@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable
 
-from PyQt6.QtCore import QPointF
+from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
 from ..drawing.overlay.lettering import parts
@@ -21,17 +21,27 @@ def paint_shapes(painter: QPainter, shapes: Iterable[Shape], theme: Theme) -> No
                 role = shape.role
                 painter.setPen(theme.pen(role))
                 painter.setBrush(theme.brush(role))
-            if shape.ops == "ML":
-                x0, y0, x1, y1 = shape.xy
-                painter.drawLine(QPointF(x0, y0), QPointF(x1, y1))
-            else:
-                painter.drawPath(qt_path(shape))
+            _draw(painter, shape)
             continue
         role = ""
         if isinstance(shape, Text):
             _write(painter, shape, theme)
         else:
             paint_shapes(painter, parts(shape, fonts), theme)
+
+
+def _draw(painter: QPainter, path: Path) -> None:
+    """A path in the pen and brush that are set; lines and upright rectangles are drawn faster as what they are."""
+    if path.ops == "ML":
+        x0, y0, x1, y1 = path.xy
+        painter.drawLine(QPointF(x0, y0), QPointF(x1, y1))
+        return
+    if path.ops == "MLLLZ":
+        x0, y0, x1, y1, x2, y2, x3, y3 = path.xy
+        if x0 == x3 and y0 == y1 and x1 == x2 and y2 == y3:
+            painter.drawRect(QRectF(x0, y0, x2 - x0, y2 - y0))
+            return
+    painter.drawPath(qt_path(path))
 
 
 def _write(painter: QPainter, text: Text, theme: Theme) -> None:

@@ -3,6 +3,7 @@
 Exact definitions: NIST SP 811 (lb, US gal = 231 in³, in = 0.0254 m).
 """
 
+from functools import cache
 from typing import Literal
 
 from msgspec import Struct
@@ -70,33 +71,11 @@ class Units(Struct, frozen=True):
 
     def name(self, quantity: Quantity) -> str:
         """The unit printed beside a field of that quantity."""
-        names = {"length": self.length, "mass": self.mass, "volume": self.volume, "share": "%", "number": "", "time": "h"}
-        names["distance"] = "ft" if self.length in ("in", "ft-in") else "m"
-        inches = self.length in ("in", "ft-in")
-        names |= {"power": "hp" if inches else "kW", "heat": "kBtu/h" if inches else "kW"}
-        names["road"] = "mi" if inches else "km"
-        names |= {
-            "rise": "°F" if inches else "°C",
-            "temperature": "°F" if inches else "°C",
-            "air": "cfm" if inches else "L/s",
-            "suction": "in water" if inches else "kPa",
-        }
-        names["area"] = "ft²" if inches else "m²"
-        names |= {"flow": f"{self.volume}/min", "pressure": self.pressure}
-        if quantity == "density":
-            return "lb/gal" if self.volume == "gal" else "kg/L"
-        return "in" if quantity == "length" and self.length == "ft-in" else names[quantity]
+        return _names(self)[quantity]
 
     def factor(self, quantity: Quantity) -> float:
         """SI units in one unit of that quantity."""
-        if quantity == "density":
-            return LB / GALLON if self.volume == "gal" else 1000.0
-        table = {"in": INCH, "ft-in": INCH, "mm": 0.001, "m": 1.0, "lb": LB, "kg": 1.0, "gal": GALLON, "L": LITRE, "%": 0.01}
-        table |= {"gal/min": GALLON / 60, "L/min": LITRE / 60, "h": 3600.0, "psi": PSI, "bar": 1e5, "kPa": 1000.0, "ft": FOOT}
-        table |= {"mi": MILE, "km": 1000.0, "ft²": FOOT * FOOT, "m²": 1.0}
-        table |= {"°F": 5 / 9, "°C": 1.0, "cfm": CFM, "L/s": LITRE, "in water": IN_WATER}
-        table |= {"hp": HORSEPOWER, "kW": 1000.0, "kBtu/h": KBTU_H}
-        return table.get(self.name(quantity), 1.0)
+        return FACTORS.get(_names(self)[quantity], 1.0)
 
     def zero(self, quantity: Quantity) -> float:
         """What the unit of that quantity reads at nothing of the SI unit: 32 °F at 0 °C, else 0."""
@@ -158,6 +137,65 @@ class Units(Struct, frozen=True):
     def measure(self) -> float:
         """The step a suggested amount of liquid is rounded to [m³]: 1 gal or 5 L."""
         return GALLON if self.volume == "gal" else 5 * LITRE
+
+
+FACTORS: dict[str, float] = {
+    "in": INCH,
+    "mm": 0.001,
+    "m": 1.0,
+    "ft": FOOT,
+    "mi": MILE,
+    "km": 1000.0,
+    "ft²": FOOT * FOOT,
+    "m²": 1.0,
+    "lb": LB,
+    "kg": 1.0,
+    "gal": GALLON,
+    "L": LITRE,
+    "lb/gal": LB / GALLON,
+    "kg/L": 1000.0,
+    "gal/min": GALLON / 60,
+    "L/min": LITRE / 60,
+    "cfm": CFM,
+    "L/s": LITRE,
+    "psi": PSI,
+    "bar": 1e5,
+    "kPa": 1000.0,
+    "in water": IN_WATER,
+    "°F": 5 / 9,
+    "°C": 1.0,
+    "hp": HORSEPOWER,
+    "kW": 1000.0,
+    "kBtu/h": KBTU_H,
+    "h": 3600.0,
+    "%": 0.01,
+}
+
+
+@cache
+def _names(units: Units) -> dict[Quantity, str]:
+    """The unit of every quantity in a shop's own mix."""
+    inches, gallons = units.length in ("in", "ft-in"), units.volume == "gal"
+    return {
+        "length": "in" if inches else units.length,
+        "distance": "ft" if inches else "m",
+        "road": "mi" if inches else "km",
+        "area": "ft²" if inches else "m²",
+        "mass": units.mass,
+        "volume": units.volume,
+        "density": "lb/gal" if gallons else "kg/L",
+        "flow": f"{units.volume}/min",
+        "pressure": units.pressure,
+        "suction": "in water" if inches else "kPa",
+        "air": "cfm" if inches else "L/s",
+        "power": "hp" if inches else "kW",
+        "heat": "kBtu/h" if inches else "kW",
+        "rise": "°F" if inches else "°C",
+        "temperature": "°F" if inches else "°C",
+        "share": "%",
+        "time": "h",
+        "number": "",
+    }
 
 
 US = Units()

@@ -8,6 +8,7 @@ A kind gives *limits* (linear in the load moments, judged here over all states a
 
 import re
 from collections.abc import Callable, Iterable
+from functools import cached_property
 from math import hypot
 from typing import TYPE_CHECKING, Literal
 
@@ -44,7 +45,7 @@ class Told:
         return self._found
 
 
-class Check(Struct, frozen=True):
+class Check(Struct, frozen=True, dict=True):
     """A judged limit. load, limit, margin, spread: [kg], share or [m] by quantity.
 
     limit: the side that is nearest, or None where unknown.  side: whether load is held from
@@ -113,7 +114,7 @@ class Check(Struct, frozen=True):
         reference = self.scale or self.limit
         return -self.margin / abs(reference) if reference else 1.0
 
-    @property
+    @cached_property
     def rank(self) -> tuple[int, float]:
         """What is spoken of first: by level and status (see `status.TIERS`), then by the margin as a share of the limit."""
         first = QUIET if self.accepted else tier(self.level or "broken", self.status, self.likely is not None)

@@ -154,4 +154,4 @@ class Item(Value, frozen=True, kw_only=True):
     @property
     def tanks(self) -> tuple[TankPart, ...]:
         """Its tanks, in the order listed."""
-        return tuple(p for p in self.parts if isinstance(p, TankPart))
+        return tuple([p for p in self.parts if type(p) is TankPart])
