@@ -11,7 +11,7 @@ from ..core.model.document import Document
 from ..formats.document import decode
 from .places import state_dir
 from .reading import read_file
-from .storage import write_atomically
+from .storage import Content, write_atomically
 
 MOST = 100_000_000  # bytes
 
@@ -44,23 +44,23 @@ class Autosave:
         self._folder = folder or state_dir() / "autosave"
         self._file = self._new_name()
         self._path: Path | None = None
-        self._base = ""
+        self._base: Content | None = None
 
     def _new_name(self) -> Path:
         return self._folder / f"{os.urandom(8).hex()}.autosave"
 
-    def attach(self, path: Path | None, base: str = "") -> None:
-        """Belong to a document file that holds what has that digest, or to none yet."""
+    def attach(self, path: Path | None, base: Content | None = None) -> None:
+        """Belong to a document file that holds this, or to none yet."""
         self._path, self._base = path, base
 
     def adopt(self, found: Recovered) -> None:
         """Go on with an autosave that was found."""
-        self._file, self._path, self._base = found.file, found.path, found.base
+        self._file, self._path, self._base = found.file, found.path, Content(digest=found.base) if found.base else None
 
     def write(self, document: Document, rig_id: str) -> str:
         """Write the document down. A disk that cannot be written must not stop the work: returns why it failed, or nothing."""
         path = str(self._path.resolve()) if self._path else ""
-        head = _Head(path, rig_id, os.getpid(), _started(os.getpid()), self._base)
+        head = _Head(path, rig_id, os.getpid(), _started(os.getpid()), self._base.digest if self._base is not None else "")
         try:
             self._folder.mkdir(parents=True, exist_ok=True)
             write_atomically(self._file, msgspec.json.encode(head) + b"\n" + _written(document))

@@ -7,6 +7,7 @@ import os
 from collections.abc import Callable
 from datetime import datetime
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 from msgspec import Struct
 from msgspec.structs import replace
@@ -14,13 +15,15 @@ from msgspec.structs import replace
 from ..core.base.kept import Kept
 from ..core.base.value import FreltError
 from ..core.edit.records import Record, recorded, with_record
-from ..core.edit.removal import Settled, settled
 from ..core.gate import admit_edit
 from ..core.model.document import Document, LogEntry
 from ..core.model.rig import Rig
 from ..core.solve import Solved, solve
 from . import storage
 from .autosave import Autosave, Recovered
+
+if TYPE_CHECKING:
+    from ..core.edit.removal import Settled
 
 MOST_UNDO = 500
 
@@ -54,9 +57,9 @@ class Session:
         self.told: tuple[str, ...] = ()  # of the file that was opened last
         self._start(document or Document(), path, saved=True)
 
-    def _start(self, document: Document, path: Path | None, saved: bool, known: str = "") -> None:
+    def _start(self, document: Document, path: Path | None, saved: bool, known: storage.Content | None = None) -> None:
         self.path = path
-        self._known = known  # digest of what the file held when it was read or last written
+        self._known = known  # what the file held when it was read or last written
         self._steps = [Step(document, "")]
         self._at = 0
         self._saved: Document | None = document if saved else None
@@ -103,12 +106,14 @@ class Session:
 
     # edits
 
-    def edit(self, made: Rig | Settled, words: str, merge: str = "") -> str:
+    def edit(self, made: "Rig | Settled", words: str, merge: str = "") -> str:
         """Put a changed rig in place of the one on the bench. Edits of one `merge` in a row are one step.
 
         What named or stood on a thing that the edit took away is put right in the same step; returns that in words, or nothing.
         Raises FreltError, in words, where it cannot be right (see `core.gate`); the document stays as it was.
         """
+        from ..core.edit.removal import Settled, settled
+
         told = made.words if isinstance(made, Settled) else ""
         rig = made.rig if isinstance(made, Settled) else made
         before = next((r for r in self.document.rigs if r.id == rig.id), rig)
@@ -206,13 +211,13 @@ class Session:
         found = storage.load_told(path)
         self.keep_safe()
         self._autosave.release()
-        self._start(found.document, path, saved=True, known=found.digest)
+        self._start(found.document, path, saved=True, known=found.content)
         self.told = found.told
         self._tell()
 
     def recover(self, found: Recovered) -> None:
         """Put an autosave on the bench, unsaved."""
-        self._start(found.document, found.path, saved=False, known=found.base)
+        self._start(found.document, found.path, saved=False, known=storage.Content(digest=found.base) if found.base else None)
         self.rig_id = found.rig_id or self.rig_id
         self._autosave.adopt(found)
         self._tell()
@@ -226,7 +231,8 @@ class Session:
         if target is None:
             raise FreltError("this document has no file yet; expected a name to save it under")
         own = target == self.path
-        self._known = storage.save(target, self.document, self._known if own and self._known else None)
+        known = self._known.digest if own and self._known is not None else None
+        self._known = storage.Content(digest=storage.save(target, self.document, known))
         self._saved = self.document
         self._autosave.drop()
         self.path = target
@@ -237,14 +243,14 @@ class Session:
     def save_over(self) -> Path | None:
         """Save also where another program changed the file meanwhile; returns where its version is kept then. Raises FreltError."""
         kept = self.theirs_aside() if self.changed_elsewhere() else None
-        self._known = ""
+        self._known = None
         self.save()
         return kept
 
     def changed_elsewhere(self) -> bool:
         """Whether the file holds something else than when it was read or last written; not where it is gone."""
-        now = storage.now_in(self.path) if self.path is not None and self._known else ""
-        return bool(now) and now != self._known
+        now = storage.now_in(self.path) if self.path is not None and self._known is not None else ""
+        return bool(now) and self._known is not None and now != self._known.digest
 
     def theirs(self) -> Document:
         """The document that the file holds now. Raises FreltError."""

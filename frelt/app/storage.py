@@ -5,6 +5,7 @@ import os
 import time
 from collections.abc import Iterator
 from contextlib import contextmanager, suppress
+from functools import cached_property
 from pathlib import Path
 
 from ..core.base.value import FreltError
@@ -68,6 +69,18 @@ def digest(data: bytes) -> str:
     from hashlib import blake2b
 
     return blake2b(data, digest_size=16).hexdigest()
+
+
+class Content:
+    """What a file holds, told from anything else by a digest, which is worked out when it is first asked for."""
+
+    def __init__(self, data: bytes = b"", digest: str = "") -> None:
+        self._data, self._told = data, digest
+
+    @cached_property
+    def digest(self) -> str:
+        """The digest of the bytes, or that which was told."""
+        return self._told or digest(self._data)
 
 
 def backup_of(path: Path) -> Path:
@@ -145,16 +158,16 @@ def now_in(path: Path) -> str:
 
 
 class Loaded(Read, frozen=True, kw_only=True):
-    """A document as it was read. digest: of the file's content."""
+    """A document as it was read, and what the file held."""
 
-    digest: str = ""
+    content: Content
 
 
 def load_told(path: Path) -> Loaded:
     """A document from a file, with what is to be told of it. Raises FreltError with file, path, what was found and expected."""
     data = read_file(path, 4 * MOST_BYTES, EXPECTED)
     found = read(data, str(path))
-    return Loaded(document=found.document, told=found.told, digest=digest(data))
+    return Loaded(document=found.document, told=found.told, content=Content(data))
 
 
 def load(path: Path) -> Document:

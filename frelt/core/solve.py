@@ -6,6 +6,7 @@
 from collections.abc import Sequence
 from functools import cached_property
 from itertools import chain
+from typing import TYPE_CHECKING
 
 import numpy as np
 from msgspec import Struct
@@ -27,16 +28,16 @@ from .masses.nobody_counted import NobodyCounted, nobody_counted
 from .masses.table import MassTable, mass_table
 from .model.rig import Rig
 from .model.state import State
-from .scale.as_weighed import with_rest
-from .scale.told import Evidence, evidence, told
 from .statics.cases import Case, cases, parked_unsolved, unsolved
 from .statics.forks import Lifted, lifted, skids
-from .statics.lifting import lifted_extreme
 from .statics.limit import Limit
 from .statics.loads import LiftedPiece, Loads
 from .statics.unsure import moved
 from .statics.worst import Extreme, extreme, extremes
-from .tie_down.held import Held, held
+
+if TYPE_CHECKING:
+    from .scale.told import Evidence
+    from .tie_down.held import Held
 
 
 class Solved(Struct, frozen=True, dict=True):
@@ -66,8 +67,10 @@ class Solved(Struct, frozen=True, dict=True):
             return ()
 
     @cached_property
-    def held(self) -> tuple[Held, ...]:
+    def held(self) -> "tuple[Held, ...]":
         """Everything mounted and what holds it, found when it is first asked for."""
+        from .tie_down.held import held
+
         return held(self.rig, self.frames)
 
     @cached_property
@@ -156,6 +159,9 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
         raise FreltError(f"a tank that lies on its side or hangs on a slope is not solved yet ({tilted.part.name})")
     catch = nobody_counted(rig, frames)
     if rig.use_scale and (said := _said(rig, frames)) is not None:
+        from .scale.as_weighed import with_rest
+        from .scale.told import told
+
         table, catch = told(with_rest(table, catch, columns), said), None
     heavy = _heaviest(table) >= LIGHT
     inputs = (rig.trailer, rig.vehicle, rig.bars, rig.rules, rig.states, heavy)
@@ -185,14 +191,16 @@ def _loads(rig: Rig, frames: Frames) -> Loads:
     )
 
 
-_evidence: Memo[Evidence] = Memo(4)
+_evidence: Memo["Evidence"] = Memo(4)
 
 
-def _said(rig: Rig, frames: Frames) -> Evidence | None:
+def _said(rig: Rig, frames: Frames) -> "Evidence | None":
     """What the rig's weighings say; None where none of them counts. Where things stand now is nothing to it."""
     counted = tuple(w for w in rig.weighings if w.counts)
     if not counted:
         return None
+    from .scale.told import evidence
+
     own = chain.from_iterable(
         (i.mass, i.centre, i.parts, i.decks, i.held_mass, i.length, i.width, i.height, i.fields, i.options) for i in rig.items
     )
@@ -319,6 +327,10 @@ def _lift_off(
     Returns the pieces of the springs' range for those states and cases.
     """
     lifted: dict[tuple[int, int], tuple[LiftedPiece, ...]] = {}
+    if all(len(case.pieces) < 2 for case in stated.cases):
+        return lifted
+    from .statics.lifting import lifted_extreme
+
     for c, case in enumerate(stated.cases):
         if len(case.pieces) < 2 or rig.trailer is None:
             continue

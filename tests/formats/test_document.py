@@ -14,7 +14,7 @@ from frelt.core.base.figure import Figure
 from frelt.core.base.value import BadInput
 from frelt.core.model.document import VERSION, Document
 from frelt.formats.document import decode, encode, schema
-from frelt.formats.migrations import STEPS, migrate, step
+from frelt.formats.migrations import STEPS, every, migrate, step
 from tests.conftest import block, demo, rig, tank
 
 DEMO = "barn-wash"
@@ -171,6 +171,7 @@ def test_older_versions_would_migrate_step_by_step() -> None:
 
 
 def test_every_version_up_to_the_present_has_its_step() -> None:
+    every()
     assert set(STEPS) == set(range(1, VERSION))
 
 

@@ -13,8 +13,6 @@ from .bare import Bare, Vector4, bare
 from .fit_out import placed_fit_out
 from .item_rows import Row, Tank, moments_at, share_of
 from .kit import placed_kit
-from .lines import placed_lines
-from .straps import placed_straps
 from .together import Together, together
 
 
@@ -151,6 +149,10 @@ def add_kit(build: Builder, rig: Rig, frames: Frames) -> frozenset[int]:
 
 def add_lines(build: Builder, rig: Rig, frames: Frames) -> tuple[frozenset[int], frozenset[int]]:
     """Lines and fittings, and what stands in them while nothing is drained; returns the numbers of their rows."""
+    if not rig.plumbing.lines:
+        return frozenset(), frozenset()
+    from .lines import placed_lines
+
     dry: list[int] = []
     wet: list[int] = []
     for one in placed_lines(rig, frames):
@@ -165,6 +167,10 @@ def add_lines(build: Builder, rig: Rig, frames: Frames) -> tuple[frozenset[int],
 
 def add_straps(build: Builder, rig: Rig, frames: Frames) -> frozenset[int]:
     """Straps and anchors; returns the numbers of their rows."""
+    if not (rig.tie_down.anchors or rig.tie_down.straps):
+        return frozenset()
+    from .straps import placed_straps
+
     added = []
     for one in placed_straps(rig, frames):
         name = "Straps" if one.item else "Anchors"

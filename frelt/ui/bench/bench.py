@@ -17,7 +17,6 @@ from PyQt6.QtWidgets import QToolTip
 from ...drawing.views import View, seen
 from ..frame.desk import ENTRY, FITTING
 from ..frame.steps import STEPS
-from .press_line import pressed
 from .under import Under
 
 
@@ -69,16 +68,14 @@ class Bench(Under):
             return False
         if self.alone and self.lines_now is not None:
             if not self.line_drag.press(at, layout):
-                self.lines_now.take(
-                    pressed(self.lines_now, self.desk, layout, at, self.line_drag.view) or self._as_block(found)
-                )
+                self.lines_now.take(self.line_drag.under(at, layout) or self._as_block(found))
             return True
         return self._holding and self.hold_drag.press(at, layout, view, found, moves)
 
     @property
     def _holding(self) -> bool:
         """Whether straps are laid here now."""
-        return "straps" in STEPS[self.desk.step].overlays and self.hold_drag.now is not None
+        return "straps" in STEPS[self.desk.step].overlays and self.hold_now is not None
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         """Pressed twice, a deck gets a ring there, while straps are laid."""
@@ -237,11 +234,7 @@ class Bench(Under):
 
         now, kind, layout = self.lines_now, brought(event), self.layout_now
         rig = self.desk.rig
-        found = (
-            pressed(now, self.desk, layout, event.position(), self.line_drag.view)
-            if now is not None and layout is not None
-            else ""
-        )
+        found = self.line_drag.under(event.position(), layout) if layout is not None else ""
         there = now is not None and kind is not None and rig is not None and rig.plumbing.line(found) is not None
         self.line_drag.over = found if there and not done else ""
         self.update()

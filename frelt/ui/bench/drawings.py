@@ -1,7 +1,7 @@
 """The three linked drawings with posts and limits of one rig: what is painted, and what lies under a pixel."""
 
 from collections.abc import Sequence
-from functools import partial
+from functools import cached_property, partial
 from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
@@ -15,7 +15,6 @@ from PyQt6.QtWidgets import QWidget
 from ...core.base.text import joined
 from ...core.judge.check import Check
 from ...core.model.carrier import Carrier, Vehicle
-from ...core.placing.room import middle_of
 from ...core.report.verdict import first_of
 from ...core.solve import Solved
 from ...core.space.moving_along import moving as moving_with
@@ -23,7 +22,6 @@ from ...core.space.solids import Solid, solids
 from ...core.space.walk import walk
 from ...drawing.layout import Box, Zoom, lay_out
 from ...drawing.overlay.centre import centre_shown
-from ...drawing.overlay.floor import floor as floor_shapes
 from ...drawing.overlay.limits import Spot, Spots, limits, limits_line
 from ...drawing.overlay.post_shapes import post_shapes
 from ...drawing.overlay.posts import posts
@@ -37,16 +35,13 @@ from ..frame.desk import WORST, Desk
 from ..frame.later import later
 from ..frame.painting import painter_on, part
 from ..frame.steps import STEPS
-from .about_hand import paint_edge, paint_readings, paint_worst
 from .closely import holds, looked_at
 from .ghost import Bringing, Ghost
 from .handles import Handles
 from .headings import Headings
-from .hold_drag import HoldDrag
 from .item_drag import ItemDrag
 from .labels import Labels
 from .layout import Layout
-from .line_drag import LineDrag
 from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
 from .step_overlays import paint_lines, paint_plates, paint_straps, plate_words, plated, rings_in_hand, tied_in_hand, walking
@@ -56,6 +51,8 @@ if TYPE_CHECKING:
     from ..steps.plumbing.now import LinesNow
     from ..steps.scale.now import ScaleNow
     from ..steps.tie_down.now import HoldNow
+    from .hold_drag import HoldDrag
+    from .line_drag import LineDrag
 
 VIEWS: tuple[View, ...] = ("plan", "side", "rear")
 
@@ -85,8 +82,7 @@ class Drawings(QWidget):
         self._told: set[str] = set()
         self.handles = Handles(desk)
         self.frame = Frame()
-        self.line_drag = LineDrag(desk)
-        self.hold_drag = HoldDrag(desk)
+        self.hold_now: HoldNow | None = None  # of what holds things, once its step was shown
         self._still = Still(self)
         self.headings = Headings(desk)
         self.labels = Labels(desk)
@@ -99,6 +95,7 @@ class Drawings(QWidget):
         self.setMouseTracking(True)
         self.setAcceptDrops(True)
         self.setAccessibleName("Bench: plan, side and rear of the rig")
+        self.first_painted.connect(lambda: (self.line_drag, self.hold_drag))  # so that no first gesture waits for them
         desk.changed.connect(self.update)
         desk.hand_changed.connect(self.update)
         desk.state_changed.connect(self.update)
@@ -167,13 +164,14 @@ class Drawings(QWidget):
         if centre is not None:
             paint_centre(p, centre, layout, theme, desk.kept)
         part(p, layout.plan, lambda: self._around(p, solved, carrier, layout))
-        part(p, layout.plan, lambda: paint_edge(p, desk, layout))
+        if held:
+            self._edge(p, layout)
         if not self.alone and "straps" in STEPS[desk.step].overlays:
             for view in VIEWS:
                 part(p, layout.area(view), partial(paint_straps, self, p, solved, layout, view))
         self._named(p, layout, room, moving)
-        named = [one.box for one in self.labels.of.get("plan", ())]
-        part(p, layout.plan, lambda: paint_readings(p, desk, solved, layout, room, named))
+        if held:
+            self._readings(p, solved, layout, room)
         self.handles.paint(p, layout, theme)
         self.frame.paint(p, theme)
         if self.asked:
@@ -181,9 +179,22 @@ class Drawings(QWidget):
 
             paint_shapes(p, asked_about(self.asked, carrier, layout.sheet, desk.units), theme)
         if moving:
+            from .about_hand import paint_worst
+
             said = first_of(self._scope(solved))
             part(p, layout.plan, lambda: paint_worst(p, desk, said, self.item_drag.view, layout, room))
         self._around_it(p, solved, layout)
+
+    def _edge(self, p: QPainter, layout: Layout) -> None:
+        from .about_hand import paint_edge
+
+        part(p, layout.plan, lambda: paint_edge(p, self.desk, layout))
+
+    def _readings(self, p: QPainter, solved: Solved, layout: Layout, room: dict[str, Solid]) -> None:
+        from .about_hand import paint_readings
+
+        named = [one.box for one in self.labels.of.get("plan", ())]
+        part(p, layout.plan, lambda: paint_readings(p, self.desk, solved, layout, room, named))
 
     def _around_it(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         """Lines over the plan, the limits of the whole rig and the load posts."""
@@ -221,6 +232,20 @@ class Drawings(QWidget):
             )
             self.layout_now = Layout(sheet)
         return self.layout_now
+
+    @cached_property
+    def line_drag(self) -> "LineDrag":
+        """How lines are drawn, made when it is first asked for; as `hold_drag`, no part of the first frame."""
+        from .line_drag import LineDrag
+
+        return LineDrag(self.desk)
+
+    @cached_property
+    def hold_drag(self) -> "HoldDrag":
+        """How straps are laid."""
+        from .hold_drag import HoldDrag
+
+        return HoldDrag(self.desk)
 
     @property
     def alone(self) -> bool:
@@ -278,6 +303,8 @@ class Drawings(QWidget):
     def _floor(self, p: QPainter, layout: Layout) -> None:
         floor = self.desk.floor()
         if floor is not None:
+            from ...drawing.overlay.floor import floor as floor_shapes
+
             paint_clipped(p, floor_shapes(floor, layout.sheet), layout.plan.adjusted(-7, 0, 7, 0), self.desk.theme)
 
     def _middle(self, layout: Layout, room: dict[str, Solid]) -> list[Box]:
@@ -285,6 +312,8 @@ class Drawings(QWidget):
         solved, held = self.desk.solved, self.desk.in_hand
         if solved is None or held not in room:
             return []
+        from ...core.placing.room import middle_of
+
         x, y = layout.sheet.px("plan", *middle_of(solved, held))
         return [Box(x - 7, y - 7, 14, 14)]
 
@@ -409,7 +438,7 @@ class Drawings(QWidget):
 
     def show_held(self, now: "HoldNow") -> None:
         """From now on straps are laid and pressed in their step."""
-        self.hold_drag.now = now
+        self.hold_now = self.hold_drag.now = now
         now.changed.connect(self.update)
         now.told.connect(self.update)
         self.update()

@@ -1,5 +1,7 @@
 """A catalog entry on the bench before it is put: where it would stand, and carried there on the pointer."""
 
+from typing import TYPE_CHECKING
+
 from PyQt6.QtCore import QPointF
 from PyQt6.QtGui import QPainter
 
@@ -10,10 +12,12 @@ from ...drawing.views import VIEWS, Scene, View, at_seen, scenes
 from ...paint.painter import outline, paint
 from ..frame.desk import Desk
 from ..frame.later import later
-from ..frame.putting import Put, placed, put_in_hand
 from .item_drag import ItemDrag
 from .layout import Layout
 from .over import clip_of
+
+if TYPE_CHECKING:
+    from ..frame.putting import Put
 
 PALE = 0.5
 SETTLED = 90  # ms for which a choice stands before a place is sought for it
@@ -44,12 +48,14 @@ class Ghost:
         if desk.dragging or asked == self._for:
             return
         self._for, self.shown = asked, {}
+        from ..frame.putting import placed
+
         put = placed(desk, desk.offered) if desk.offered and rig is not None else None
         if put is not None:
             self.shown = self._groups(put)
         desk.ghost_changed.emit()
 
-    def _groups(self, put: Put) -> dict[View, tuple[Group, ...]]:
+    def _groups(self, put: "Put") -> dict[View, tuple[Group, ...]]:
         desk, carrier = self.desk, self.desk.carrier
         new = {i.id for i in put.rig.items} - {i.id for i in desk.rig.items} if desk.rig is not None else set()
         made = scenes(put.rig, Frames(put.rig, desk.kept), desk.state, carrier_id=carrier.id if carrier is not None else "")
@@ -82,6 +88,8 @@ class Bringing:
         if self._drag.held and self._drag.view != view:
             self.leave()
         if not self._drag.held:
+            from ..frame.putting import placed
+
             put = placed(self.desk, entry_id)
             if put is None:
                 return
@@ -104,4 +112,6 @@ class Bringing:
         brought, self.desk.brought = self.desk.brought, ""
         if brought:
             self._drag.release()
+            from ..frame.putting import put_in_hand
+
             put_in_hand(self.desk, brought)

@@ -3,7 +3,6 @@
 from PyQt6.QtCore import QPointF, QRectF
 from PyQt6.QtGui import QPainter
 
-from ...drawing.overlay.floor import floor_words
 from ...drawing.views import View
 from ...paint import fonts
 from ...paint.painter import write
@@ -34,6 +33,8 @@ class Headings:
         at = self._levels(p, caption(p, layout.plan.left(), BASE, f"Plan{name}", theme), end)
         floor, said = desk.floor(), ""
         if floor is not None:
+            from ...drawing.overlay.floor import floor_words
+
             listed, room = floor_words(floor), end - at.right() - 14
             said = next((w for w in listed if fonts.measure(w, "small", 500, False) <= room), listed[-1])
         elif desk.rig is not None and not desk.rig.items:

@@ -2,7 +2,6 @@
 
 from PyQt6.QtCore import QPointF
 
-from ...core.placing.distances import snapped
 from ...core.solve import Solved
 from ...core.space.moving_along import moving
 from ...core.space.solids import Solid, solids
@@ -50,6 +49,7 @@ class ItemDrag:
     def move(self, at: QPointF, layout: Layout, free: bool) -> None:
         """Show the rig with the item dragged to a pixel. free: without snapping."""
         from ...core.placing.arrange import shifted
+        from ...core.placing.distances import snapped
 
         assert self._held is not None
         view, start, solved, own = self._held

@@ -37,6 +37,10 @@ class LineDrag:
         self._at = QPointF()
         self._moved = False
 
+    def under(self, at: QPointF, layout: Layout) -> str:
+        """The fitting, else the line, under a pixel; or nothing."""
+        return pressed(self.now, self.desk, layout, at, self.view) if self.now is not None else ""
+
     @property
     def held(self) -> bool:
         """Whether something is being drawn or bent."""

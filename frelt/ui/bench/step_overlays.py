@@ -37,13 +37,13 @@ def paint_lines(bench: "Drawings", p: QPainter, solved: Solved, layout: Layout, 
 
 def walking(bench: "Drawings") -> bool:
     """Whether one walks around the rig, stop by stop."""
-    now = bench.hold_drag.now
+    now = bench.hold_now
     return now is not None and now.walking is not None and "straps" in STEPS[bench.desk.step].overlays
 
 
 def tied_in_hand(bench: "Drawings") -> frozenset[str]:
     """The thing whose straps are looked at, while they are."""
-    now, solved = bench.hold_drag.now, bench.desk.solved
+    now, solved = bench.hold_now, bench.desk.solved
     if now is None or solved is None or now.walking is not None or "straps" not in STEPS[bench.desk.step].overlays:
         return frozenset()
     return frozenset({now.held} & {i.id for i in solved.rig.items})
@@ -51,7 +51,7 @@ def tied_in_hand(bench: "Drawings") -> frozenset[str]:
 
 def paint_straps(bench: "Drawings", p: QPainter, solved: Solved, layout: Layout, view: View) -> None:
     """What holds things, over one drawing; or the walk around the rig."""
-    carrier, now = bench.desk.carrier, bench.hold_drag.now
+    carrier, now = bench.desk.carrier, bench.hold_now
     if carrier is None:
         return
     if now is not None and now.walking is not None and walking(bench):
@@ -78,11 +78,11 @@ def plated(bench: "Drawings") -> bool:
 
 def plate_words(bench: "Drawings", layout: Layout) -> list[Box]:
     """Where readings stand over the plan, so that names give way to them [px]."""
-    from ...drawing.overlay.plates import plate_spots
-
     carrier, now = bench.desk.carrier, bench.scale_now
     if carrier is None or now is None or not plated(bench):
         return []
+    from ...drawing.overlay.plates import plate_spots
+
     middles = (((x0 + x1) / 2, (y0 + y1) / 2) for x0, y0, x1, y1 in plate_spots(carrier, now.stood).values())
     return [Box(x - 26, y - 9, 52, 18) for x, y in (layout.sheet.px("plan", *m) for m in middles)]
 

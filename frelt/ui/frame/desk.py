@@ -1,6 +1,7 @@
 """What is on the desk: the session, what is in hand, the state shown, units and theme, with signals."""
 
 from collections.abc import Callable, Sequence
+from typing import TYPE_CHECKING
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QObject, QTimer, pyqtSignal
@@ -11,13 +12,10 @@ from ...app.settings import SettingsStore
 from ...core.base.text import capital
 from ...core.base.units import Units
 from ...core.base.value import FreltError
-from ...core.edit.removal import Settled
 from ...core.judge.check import Check
 from ...core.model.carrier import Carrier
 from ...core.model.rig import Rig
 from ...core.model.state import State
-from ...core.placing.free_spot import reseated
-from ...core.placing.safe_floor import SafeFloor, safe_floor
 from ...core.report.verdict import drawn, first_of, speaking, spoken_state
 from ...core.solve import Solved, solve
 from ...core.space.levels import Level, levels
@@ -26,6 +24,10 @@ from .fix_search import FixSearch
 from .jobs import Jobs
 from .later import later
 from .step import THINGS, Step
+
+if TYPE_CHECKING:
+    from ...core.edit.removal import Settled
+    from ...core.placing.safe_floor import SafeFloor
 
 WORST = "worst"
 ENTRY = "application/x-frelt-entry"  # a catalog entry on its way to the bench
@@ -204,18 +206,20 @@ class Desk(QObject):
             return first_of(solved.by_state[self.state_id])
         return speaking(solved)
 
-    def floor(self) -> SafeFloor | None:
+    def floor(self) -> "SafeFloor | None":
         """The safe floor of the item in hand. It does not depend on where the item stands, so a drag keeps it."""
         base = self.session.solved
         if base is None or not self.in_hand:
             return None
+        from ...core.placing.safe_floor import safe_floor
+
         if self._floor is None or self._floor[0] is not base or self._floor[1] != self.in_hand:
             self._floor = (base, self.in_hand, safe_floor(base, self.in_hand, self.also))
         return self._floor[2]
 
     # edits
 
-    def edit(self, make: Callable[[Rig], Rig | Settled], words: str, merge: str = "") -> bool:
+    def edit(self, make: "Callable[[Rig], Rig | Settled]", words: str, merge: str = "") -> bool:
         """Change the rig on the bench, undoably; says what went with what was removed, and why where it cannot be done."""
         self._trial = None
         rig = self.session.rig
@@ -241,6 +245,8 @@ class Desk(QObject):
         """Keep what the drag came to, as one step of undo; an item that was dropped stands on what is below it."""
         trial, self._trial = self._trial, None
         if trial is not None:
+            from ...core.placing.free_spot import reseated
+
             rig = reseated(trial, dropped) if dropped else trial.rig
             self.edit(lambda _: rig, words)
 
