@@ -78,7 +78,7 @@ class Drawings(QWidget):
         self.item_drag = ItemDrag(desk)
         self.ghost, self.bringing = Ghost(desk), Bringing(desk, self.item_drag)
         self._pan: tuple[View, QPointF, Zoom] | None = None
-        self._seen = False
+        self.seen = False  # whether it has been painted
         self._told: set[str] = set()
         self.handles = Handles(desk)
         self.frame = Frame()
@@ -126,8 +126,8 @@ class Drawings(QWidget):
     def paintEvent(self, event: QPaintEvent | None) -> None:
         with painter_on(self) as p:
             self.paint_on(p)
-        if not self._seen:
-            self._seen = True
+        if not self.seen:
+            self.seen = True
             later(self, 0, self.first_painted.emit)
 
     def paint_on(self, p: QPainter) -> None:

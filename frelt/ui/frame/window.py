@@ -169,7 +169,8 @@ class Window(QMainWindow):
 
     def changeEvent(self, event: QEvent | None) -> None:
         super().changeEvent(event)
-        if event is not None and event.type() == QEvent.Type.ActivationChange and self.isActiveWindow():
+        returned = event is not None and event.type() == QEvent.Type.ActivationChange and self.isActiveWindow()
+        if returned and self.bench.seen:  # when it opens, the file has only just been read
             self.keeping.look()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
