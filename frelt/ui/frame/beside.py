@@ -4,7 +4,7 @@ from collections.abc import Mapping
 
 from PyQt6.QtCore import QRectF
 from PyQt6.QtGui import QPaintEvent, QResizeEvent, QShowEvent
-from PyQt6.QtWidgets import QComboBox, QDialog, QHBoxLayout, QHeaderView, QTableWidgetItem, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QDialog, QHBoxLayout, QHeaderView, QTableWidgetItem, QVBoxLayout, QWidget
 
 from ...core.judge.check import Check
 from ...core.judge.marks import WORDS, mark_of, worst_mark
@@ -17,6 +17,7 @@ from ...drawing.views import Scene, View, scenes
 from ...paint.painter import paint, paint_partner, transform, write
 from ..bench.brush import caption, mark
 from ..widgets.fields import prose
+from ..widgets.mannered import Options
 from .desk import Desk
 from .painting import painter_on
 from .panels import plain_table
@@ -79,7 +80,7 @@ class Beside(QDialog):
         self.others = dict(others or {})
         self.setWindowTitle("Beside its what-if")
         self.resize(1180, 740)
-        self.choices, self.halves = (QComboBox(), QComboBox()), (Half(desk), Half(desk))
+        self.choices, self.halves = (Options(), Options()), (Half(desk), Half(desk))
         for n, box in enumerate(self.choices):
             box.setAccessibleName(("First rig", "Second rig")[n])
             box.activated.connect(self.refresh)

@@ -9,7 +9,6 @@ from PyQt6.QtWidgets import (
     QDialog,
     QHBoxLayout,
     QHeaderView,
-    QLineEdit,
     QPushButton,
     QTableWidgetItem,
     QVBoxLayout,
@@ -24,6 +23,7 @@ from ...core.judge.words import sentence
 from ...core.planning.accepting import accept, not_accepted
 from ...core.solve import Solved, solve
 from ..widgets.fields import prose
+from ..widgets.mannered import Entry
 from ..widgets.text import Words, literal, tip
 from .desk import Desk
 from .jobs import Running
@@ -51,7 +51,7 @@ class ChecksTable(QDialog):
         self.table.itemSelectionChanged.connect(self._look)
         self.shown: tuple[Check, ...] = ()
         self.ask = Words(ASK)
-        self.because = QLineEdit()
+        self.because = Entry()
         self.because.setMaxLength(200)
         self.because.setAccessibleName("Why it is accepted")
         self.because.returnPressed.connect(self.accept_it)

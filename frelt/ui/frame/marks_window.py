@@ -2,12 +2,13 @@
 
 from PyQt6.QtCore import QSize, Qt
 from PyQt6.QtGui import QPaintEvent
-from PyQt6.QtWidgets import QDialog, QGridLayout, QLineEdit, QScrollArea, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QDialog, QGridLayout, QScrollArea, QVBoxLayout, QWidget
 
 from ...drawing.overlay.glossary import CHAPTERS, TALL, WIDE, Explained, picture
 from ...paint import fonts
 from ...paint.shapes import paint_shapes
 from ..widgets.fields import heading
+from ..widgets.mannered import Entry
 from ..widgets.text import Words
 from .desk import Desk
 from .painting import painter_on
@@ -35,7 +36,7 @@ class MarksWindow(QDialog):
         super().__init__(parent)
         self.setWindowTitle("Marks and words")
         self.resize(660, 680)
-        self.box = QLineEdit()
+        self.box = Entry()
         self.box.setPlaceholderText("Search: dashed, tongue, SH …")
         self.box.setAccessibleName("Search marks and words")
         self.box.textChanged.connect(self._search)

@@ -18,7 +18,6 @@ from .desk import Desk
 from .files import Files
 from .keeping import Keeping
 from .looking import Looking
-from .manners import teach
 from .menus import Menus
 from .message import Message
 from .notices import Notices
@@ -63,7 +62,6 @@ class Window(QMainWindow):
         self._put_together()
         self.menus = Menus(self)
         self._wire()
-        self.bench.first_painted.connect(self._teach)
         self._looks()
         self._title()
 
@@ -134,11 +132,6 @@ class Window(QMainWindow):
         file = path.name if path is not None else "not saved yet"
         self.setWindowTitle(f"{name} ({file}[*]) · Frelt")
         self.setWindowModified(self.desk.session.dirty)
-
-    def _teach(self) -> None:
-        app = QApplication.instance()
-        if isinstance(app, QApplication):
-            teach(app)
 
     def _as_last_time(self) -> None:
         """As large as it was last, else as the page is drawn for, and never larger than the screen leaves it."""

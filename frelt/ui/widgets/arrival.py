@@ -4,11 +4,12 @@ from collections.abc import Callable
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker
-from PyQt6.QtWidgets import QComboBox, QGridLayout, QLineEdit, QWidget
+from PyQt6.QtWidgets import QComboBox, QGridLayout, QWidget
 
 from ...core.base.units import Units
 from ...core.model.condition import Condition
 from .fields import FigureField
+from .mannered import Entry, Options
 from .text import Words
 
 Put = Callable[[str, Condition, str], None]  # owner, condition, what was changed
@@ -21,7 +22,7 @@ class Arrival(QWidget):
         super().__init__()
         self._put = put
         self._owner, self._condition = "", Condition()
-        self.owner = QLineEdit()
+        self.owner = Entry()
         self.owner.setAccessibleName("Whose it is")
         self.owner.setMaxLength(120)
         self.owner.setPlaceholderText("shop, customer")
@@ -52,7 +53,7 @@ class Arrival(QWidget):
         self.hours.show_value(condition.hours, "not read")
 
     def _choice(self, called: str, words: tuple[tuple[str, object], ...], field: str) -> QComboBox:
-        box = QComboBox()
+        box = Options()
         box.setAccessibleName(called)
         box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         box.setMinimumContentsLength(6)

@@ -18,17 +18,19 @@ class Bubble(Words):
         self.setObjectName("bubble")
         self.setWordWrap(True)
         self.hide()
-        field.installEventFilter(self)
         field.destroyed.connect(self.deleteLater)
 
     def say(self, words: str) -> None:
         """Say why, or nothing any more."""
+        self._field.removeEventFilter(self)
+        if words:
+            self._field.installEventFilter(self)
         self.setText(words)
         self._place()
 
     def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
         """It goes where the field goes."""
-        if self.text() and event is not None and event.type() in _MOVES:
+        if event is not None and event.type() in _MOVES:
             self._place()
         return super().eventFilter(watched, event)
 

@@ -9,7 +9,6 @@ from msgspec import Struct
 from PyQt6.QtCore import QByteArray, QMimeData, QModelIndex, QRectF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import QDrag, QKeyEvent, QPainter, QPixmap, QResizeEvent
 from PyQt6.QtWidgets import (
-    QLineEdit,
     QListView,
     QListWidget,
     QListWidgetItem,
@@ -25,6 +24,7 @@ from ...drawing.card import Pictured
 from ...paint import fonts
 from ...paint.painter import paint, transform, write
 from ...paint.theme import Theme
+from .mannered import Entry
 
 MARGIN, LINE, HEADING = 6, 15, 27
 CARD = Qt.ItemDataRole.UserRole + 1
@@ -216,7 +216,7 @@ def _goes_on(event: QKeyEvent | None) -> bool:
     return bool(event.modifiers() & Qt.KeyboardModifier.ControlModifier)
 
 
-class CardSearch(QLineEdit):
+class CardSearch(Entry):
     """A search from which Down leads into the cards. go_on: Ctrl+Return."""
 
     go_on = pyqtSignal()

@@ -7,11 +7,9 @@ from typing import Any
 from PyQt6.QtCore import QSignalBlocker, Qt, pyqtSignal
 from PyQt6.QtGui import QFocusEvent, QKeyEvent, QMouseEvent
 from PyQt6.QtWidgets import (
-    QComboBox,
     QGridLayout,
     QHBoxLayout,
     QLabel,
-    QLineEdit,
     QPushButton,
     QSizePolicy,
     QVBoxLayout,
@@ -25,6 +23,7 @@ from ...core.base.units import Quantity, Units
 from ...core.base.value import FreltError
 from .bubble import Bubble
 from .dressed import dress
+from .mannered import Entry, Options
 from .text import Words, tip
 
 NO_PLATE = "no plate says 0: type “not rated” where there is none, or clear the field while it is unread"
@@ -49,7 +48,7 @@ def _registry() -> Any:
     return pint.UnitRegistry()
 
 
-class _Edit(QLineEdit):
+class _Edit(Entry):
     focused = pyqtSignal(bool)
     _by_mouse = False
 
@@ -208,7 +207,7 @@ class SourceRow(QWidget):
         self._pm = 0.0
         row = QHBoxLayout(self)
         row.setContentsMargins(0, 0, 0, 0)
-        self.source = QComboBox()
+        self.source = Options()
         self.source.setObjectName(f"{name}-source")
         self.source.setAccessibleName("source of the figure")
         for key, words in SOURCES:

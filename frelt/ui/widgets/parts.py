@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWid
 from ...core.base.units import Quantity
 from ..frame.desk import Desk
 from .fields import FigureField, heading, link
+from .mannered import Entry, Options
 from .text import Words as Label
 
 Get = Callable[[], Sequence[Any]]
@@ -71,7 +72,7 @@ class PartsList(QWidget):
         self.desk, self.one, self._get, self._put, self._make = desk, one, get, put, make
         self._columns, self._choices, self._named, self._asked = columns, choices, named, asked
         self._told, self._longest = told, longest
-        self._blocks: list[tuple[str, QWidget, QLineEdit | None, list[QComboBox], list[FigureField]]] = []
+        self._blocks: list[tuple[str, QWidget, QLineEdit | None, list[Options], list[FigureField]]] = []
         box = QVBoxLayout(self)
         box.setContentsMargins(0, 0, 0, 0)
         box.setSpacing(4)
@@ -108,7 +109,7 @@ class PartsList(QWidget):
             block.deleteLater()
         self._blocks = [self._block(n, e) for n, e in enumerate(entries)]
 
-    def _block(self, n: int, entry: Any) -> tuple[str, QWidget, QLineEdit | None, list[QComboBox], list[FigureField]]:
+    def _block(self, n: int, entry: Any) -> tuple[str, QWidget, QLineEdit | None, list[Options], list[FigureField]]:
         block = QWidget()
         box = QVBoxLayout(block)
         box.setContentsMargins(0, 0, 0, 4)
@@ -116,7 +117,7 @@ class PartsList(QWidget):
         top = QHBoxLayout()
         name: QLineEdit | None = None
         if self._named:
-            name = QLineEdit()
+            name = Entry()
             name.setAccessibleName(f"Name of {self.one} {n + 1}")
             name.setMaxLength(self._longest)
             name.editingFinished.connect(lambda e=name: self._rename(n, e.text().strip()))
@@ -128,7 +129,7 @@ class PartsList(QWidget):
         boxes = []
         lines: list[QHBoxLayout] = []  # of at most two words each
         for choice in self._choices:
-            combo = QComboBox()
+            combo = Options()
             combo.setAccessibleName(f"{choice.name} of {self.one} {n + 1}")
             for words, data in choice.words:
                 combo.addItem(words, data)

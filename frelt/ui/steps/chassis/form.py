@@ -15,6 +15,7 @@ from ....core.judge.check import KINDS, field_of
 from ....core.model.carrier import Carrier
 from ...frame.desk import Desk
 from ...widgets.fields import NO_PLATE, FigureField
+from ...widgets.mannered import Options
 from ...widgets.text import tip
 
 Value = Callable[[Carrier], float | str | None]
@@ -106,7 +107,7 @@ class Form:
         put: Callable[[Carrier, object], Carrier],
     ) -> QComboBox:
         """One of a few; shown by its data."""
-        box = QComboBox()
+        box = Options()
         box.setAccessibleName(name)
         box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         box.setMinimumContentsLength(12)

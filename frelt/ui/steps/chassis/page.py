@@ -11,6 +11,7 @@ from ...frame.desk import Desk
 from ...frame.page import Page
 from ...widgets.arrival import Arrival
 from ...widgets.fields import FigureField, column, heading, link, prose
+from ...widgets.mannered import Options
 from ...widgets.parts import PartsList
 from ...widgets.text import Words
 from . import trailer as trailer_fields
@@ -36,7 +37,7 @@ class ChassisPage(Page):
         self._lists: list[PartsList] = []
         self.rules = RulesFields(desk)
         self.bars = vehicle_fields.BarsFields(desk)
-        self.carriers = QComboBox()
+        self.carriers = Options()
         self.carriers.setAccessibleName("Carrier on the bench")
         self.carriers.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.carriers.activated.connect(lambda _: desk.show_carrier(self.carriers.currentData()))

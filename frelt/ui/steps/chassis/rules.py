@@ -14,6 +14,7 @@ from ....core.model.rules import APART, RuleSet, Threshold
 from ....core.report.notes import notes
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column, heading, prose
+from ...widgets.mannered import Options
 from ...widgets.parts import Choice, Column, PartsList
 from ...widgets.text import tip
 
@@ -26,7 +27,7 @@ class RulesFields(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self.desk = desk
-        self.sets = QComboBox()
+        self.sets = Options()
         self.sets.setAccessibleName("Rule set")
         self.sets.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.sets.activated.connect(self._choose)

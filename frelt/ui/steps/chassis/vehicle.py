@@ -13,6 +13,7 @@ from ....core.model.carrier import Carrier, Vehicle
 from ....core.model.rig import Bars
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column, heading, link, prose
+from ...widgets.mannered import Options
 from .form import Form
 from .trailer import axle_plates, deck_fields
 
@@ -171,7 +172,7 @@ class BarsFields(QWidget):
         self.share = FigureField(
             "Restore of the front's loss", "share", lambda: desk.units, self._set_share, high=1.0, name="bars-share"
         )
-        self.state = QComboBox()
+        self.state = Options()
         self.state.setAccessibleName("State in which the bars are set")
         self.state.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.state.activated.connect(self._set_state)

@@ -18,6 +18,7 @@ from ....core.planning.readings import bucket_flow
 from ...frame.desk import Desk
 from ...frame.step import Step
 from ...widgets.fields import FigureField, column, heading, prose
+from ...widgets.mannered import Options
 from ...widgets.parts import Choice, PartsList
 from ...widgets.text import Words, tip
 
@@ -193,7 +194,7 @@ class BriefPage(QWidget):
         return box
 
     def _choice(self, name: str, field: str, listed: tuple[tuple[str, str], ...]) -> QComboBox:
-        box = QComboBox()
+        box = Options()
         box.setAccessibleName(name)
         for words, data in listed:
             box.addItem(words, data)

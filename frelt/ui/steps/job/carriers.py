@@ -25,6 +25,7 @@ from ....core.solve import solve
 from ...frame.desk import WORST, Desk
 from ...frame.panels import plain_table
 from ...widgets.fields import heading, prose
+from ...widgets.mannered import Options
 from ...widgets.text import Words
 
 WORDS = {True: "✓ fits", None: "□ unknown", False: "▲ no"}
@@ -57,12 +58,12 @@ class CarriersWindow(QDialog):
         self.said = Words()
         self.said.setObjectName("sentence")
         self.said.setWordWrap(True)
-        self.what = QComboBox()
+        self.what = Options()
         self.what.setAccessibleName("What is to be carried")
         self.what.addItem("The list of the brief", "brief")
         self.what.addItem("The rig on the bench, as built", "rig")
         self.what.activated.connect(self.refresh)
-        self.towed = QComboBox()
+        self.towed = Options()
         self.towed.setAccessibleName("Vehicle that tows the trailers")
         self.towed.addItem("Trailers behind no vehicle in particular", "")
         for one in self.desk.library.every_chassis():
@@ -116,7 +117,7 @@ class CarriersWindow(QDialog):
         )
 
     def _pick(self, called: str) -> QComboBox:
-        box = QComboBox()
+        box = Options()
         box.setAccessibleName(f"{called} which carrier")
         box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         box.setMinimumContentsLength(20)

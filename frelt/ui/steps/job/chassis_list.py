@@ -19,6 +19,7 @@ from ...frame.desk import WORST, Desk
 from ...frame.step import Step
 from ...widgets.cards import Card, Cards, CardSearch, Group
 from ...widgets.fields import column, heading, prose
+from ...widgets.mannered import Options
 
 
 class ChassisList(QWidget):
@@ -41,7 +42,7 @@ class ChassisList(QWidget):
         self.list.setAccessibleName("Chassis")
         self.list.setMinimumHeight(260)
         self.list.itemActivated.connect(lambda _: self.start())
-        self.water = QComboBox()
+        self.water = Options()
         self.water.setAccessibleName("Before the road")
         for water, words in WATER.items():
             self.water.addItem(words, water)

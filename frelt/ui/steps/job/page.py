@@ -3,7 +3,6 @@
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker, pyqtSignal
 from PyQt6.QtWidgets import (
-    QComboBox,
     QLineEdit,
     QPushButton,
     QVBoxLayout,
@@ -16,6 +15,7 @@ from ....core.edit.traffic import with_curb_side
 from ...frame.desk import Desk
 from ...frame.page import PartedPage
 from ...widgets.fields import heading
+from ...widgets.mannered import Entry, Options
 from .brief import BriefPage
 from .chassis_list import ChassisList
 from .wishes import WishesPage
@@ -39,7 +39,7 @@ class JobPage(PartedPage):
         box.setSpacing(6)
         box.addWidget(heading("Job"))
         for key, words in (("name", "Name of the job"), ("customer", "Customer"), ("washes", "What will be washed")):
-            edit = QLineEdit()
+            edit = Entry()
             edit.setPlaceholderText(words)
             edit.setAccessibleName(words)
             edit.editingFinished.connect(lambda k=key: self._set_job(k))
@@ -47,10 +47,10 @@ class JobPage(PartedPage):
             box.addWidget(edit)
         box.addSpacing(8)
         box.addWidget(heading("Rig on the bench"))
-        self.rigs = QComboBox()
+        self.rigs = Options()
         self.rigs.setAccessibleName("Rig on the bench")
         self.rigs.activated.connect(lambda _: desk.session.show_rig(self.rigs.currentData()))
-        self.rig_name, self.serial = QLineEdit(), QLineEdit()
+        self.rig_name, self.serial = Entry(), Entry()
         for edit, words, done in (
             (self.rig_name, "Name of the rig", self._set_name),
             (self.serial, "Serial", self._set_serial),
@@ -59,7 +59,7 @@ class JobPage(PartedPage):
             edit.setAccessibleName(words)
             edit.setMaxLength(200)
             edit.editingFinished.connect(done)
-        self.curb = QComboBox()
+        self.curb = Options()
         self.curb.setAccessibleName("Curb side")
         self.curb.addItem("Curb side is right", "right")
         self.curb.addItem("Curb side is left", "left")

@@ -10,6 +10,7 @@ from ....core.day.piped import settable
 from ....core.model.day import Act
 from ....core.model.plumbing import Fitting
 from ....core.model.rig import Rig
+from ...widgets.mannered import Options
 
 Put = Callable[[dict[str, float]], None]
 STANDS = {
@@ -38,7 +39,7 @@ class ActSets(QWidget):
         self._put, self._sets = put, dict[str, float]()
         self._shown: object = None
         self.rows: dict[str, QComboBox] = {}
-        self.more = QComboBox()
+        self.more = Options()
         self.more.setAccessibleName("Set a valve or trigger in the act")
         self.more.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         self.more.activated.connect(self._add)
@@ -73,7 +74,7 @@ class ActSets(QWidget):
         self.more.setEnabled(self.more.count() > 1)
 
     def _row(self, fitting: Fitting, stand: float) -> QWidget:
-        row, how, out = QWidget(), QComboBox(), QPushButton("As drawn")
+        row, how, out = QWidget(), Options(), QPushButton("As drawn")
         how.setAccessibleName(f"How {fitting.name or fitting.id} stands in the act")
         for words, share in ways_to_stand(fitting):
             how.addItem(f"{as_called(fitting)}: {words}", share)

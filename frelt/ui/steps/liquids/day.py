@@ -5,7 +5,7 @@ from pathlib import Path
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker, QTimer
-from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from ....app import stock
 from ....app.session import new_id
@@ -30,6 +30,7 @@ from ...frame.jobs import Running
 from ...frame.tables import asked_out, write_out
 from ...widgets.dressed import dress
 from ...widgets.fields import Field, FigureField, heading, link, prose
+from ...widgets.mannered import Entry, Options
 from .act_sets import ActSets
 from .day_plot import DayPlot
 
@@ -77,7 +78,7 @@ class DayPart(QWidget):
         self._search.timeout.connect(self._look_for_enough)
         self.plot = DayPlot(desk, self._dragged, self._look, self._choose)
         self.plot.hide()
-        self.begin = QComboBox()
+        self.begin = Options()
         self.begin.setAccessibleName("Begin with a day")
         self.begin.addItem("Begin with a day …", "")
         for school in SCHOOLS:
@@ -105,12 +106,12 @@ class DayPart(QWidget):
         box.addStretch(1)
 
     def _act_form(self) -> QWidget:
-        self.kind = QComboBox()
+        self.kind = Options()
         self.kind.setAccessibleName("What is done")
         for words, kind in ACTS:
             self.kind.addItem(words, kind)
         self.kind.activated.connect(lambda _: self._set("kind", kind=self.kind.currentData()))
-        self.name = QLineEdit()
+        self.name = Entry()
         self.name.setAccessibleName("What the act is called")
         self.name.setMaxLength(60)
         self.name.editingFinished.connect(self._rename)
@@ -122,11 +123,11 @@ class DayPart(QWidget):
             )
             for name, words, quantity, high in FIGURES
         }
-        self.runs = QComboBox()
+        self.runs = Options()
         self.runs.setAccessibleName("What runs in the act")
         self.runs.activated.connect(lambda _: self._set("what runs", uses=tuple(self.runs.currentData())))
         self.sets = ActSets(lambda sets: self._set("what is turned", sets=sets))
-        self.tank = QComboBox()
+        self.tank = Options()
         self.tank.setAccessibleName("Tank of the act")
         self.tank.activated.connect(lambda _: self._set("tank", tank=self.tank.currentData() or ""))
         form = QWidget()

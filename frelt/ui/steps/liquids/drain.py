@@ -1,7 +1,7 @@
 """How long a tank runs out before the rig leaves: by its lines where they lead to a drain, else by its own valve and hose."""
 
 from msgspec.structs import replace
-from PyQt6.QtWidgets import QComboBox, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from ....core.base.text import duration, uncapital
 from ....core.day.emptied import Emptied, emptied
@@ -15,6 +15,7 @@ from ....core.solve import Solved, solve
 from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...widgets.fields import FigureField, heading, prose
+from ...widgets.mannered import Options
 from ...widgets.text import tip
 
 EMPTY = "drain"  # the job that lets it run out
@@ -29,7 +30,7 @@ class DrainPart(QWidget):
         self.desk = desk
         self._for: tuple[object, ...] = ()
         units = lambda: desk.units  # noqa: E731
-        self.tank = QComboBox()
+        self.tank = Options()
         self.tank.setAccessibleName("Tank to drain")
         self.tank.activated.connect(lambda _: self._show())
         self.valve = FigureField("Drain valve, bore", "length", units, self._set_valve, low=0.005, high=0.2, name="drain-valve")

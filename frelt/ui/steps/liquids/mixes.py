@@ -1,7 +1,7 @@
 """Mixes that are kept with a rig: a batch of a target strength, and the dilutions it goes through to the wall."""
 
 from msgspec.structs import replace
-from PyQt6.QtWidgets import QHBoxLayout, QLineEdit, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from ....app.session import new_id
 from ....core.base.text import capital
@@ -10,6 +10,7 @@ from ....core.liquids.mixing import batch, on_the_wall, steps_of
 from ....core.model.mix import Mix
 from ...frame.desk import Desk
 from ...widgets.fields import Field, FigureField, heading, link, prose
+from ...widgets.mannered import Entry
 from ...widgets.text import Words
 
 FIRST = Mix(id="first", name="House wash", stock=0.125, target=0.06, volume=0.2)
@@ -62,7 +63,7 @@ class MixBlock(QWidget):
         super().__init__()
         self.desk, self.mix_id = desk, mix_id
         units = lambda: desk.units  # noqa: E731
-        self.name = QLineEdit()
+        self.name = Entry()
         self.name.setAccessibleName("Name of the mix")
         self.name.setMaxLength(80)
         self.name.editingFinished.connect(lambda: self._put(name=self.name.text().strip() or "Mix"))

@@ -2,7 +2,7 @@
 
 from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QPaintEvent, QPen
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QPushButton, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from ....core.base.text import duration, joined, uncapital
 from ....core.base.value import FreltError
@@ -17,6 +17,7 @@ from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...frame.painting import painter_on
 from ...widgets.fields import heading, prose
+from ...widgets.mannered import Options
 from ...widgets.text import tip
 from .drain import DrainPart
 
@@ -96,7 +97,7 @@ class RoadPart(QWidget):
         self.found: RoadFill | None = None
         self.order: tuple[str, ...] | None = None
         self._for: tuple[object, ...] = ()
-        self.aim = QComboBox()
+        self.aim = Options()
         self.aim.setAccessibleName("What should be most")
         self.aim.activated.connect(lambda _: self.refresh())
         self.exact = QCheckBox("Good at one exact fill only")

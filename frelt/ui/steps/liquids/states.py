@@ -4,7 +4,6 @@ from msgspec.structs import replace
 from PyQt6.QtWidgets import (
     QComboBox,
     QHBoxLayout,
-    QLineEdit,
     QPushButton,
     QVBoxLayout,
     QWidget,
@@ -17,6 +16,7 @@ from ....core.planning.new_rig import WATER
 from ...bench.tubes import SightTubes
 from ...frame.desk import Desk
 from ...widgets.fields import heading, prose
+from ...widgets.mannered import Entry, Options
 from .aboard import Aboard
 from .tied import TiedPart
 from .unusual import UnusualPart
@@ -36,10 +36,10 @@ class StatesPart(QWidget):
         super().__init__()
         self.desk = desk
         self.tubes = SightTubes(desk)
-        self.name = QLineEdit()
+        self.name = Entry()
         self.name.setAccessibleName("Name of the state")
         self.name.editingFinished.connect(self._rename)
-        self.kind = QComboBox()
+        self.kind = Options()
         self.kind.setAccessibleName("Condition")
         for words, condition, road in (
             ("Hitched, on the road", "hitched", True),
@@ -49,7 +49,7 @@ class StatesPart(QWidget):
         ):
             self.kind.addItem(words, (condition, road))
         self.kind.activated.connect(self._set_kind)
-        self.fill, self.water = QComboBox(), QComboBox()
+        self.fill, self.water = Options(), Options()
         self.fill.setAccessibleName("Fills of the state")
         for words, data in FILLS:
             self.fill.addItem(words, data)

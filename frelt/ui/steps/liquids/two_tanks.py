@@ -2,7 +2,7 @@
 
 from PyQt6.QtCore import QPointF, QRectF, QSignalBlocker, QSize, Qt
 from PyQt6.QtGui import QMouseEvent, QPainter, QPaintEvent, QPen, QPolygonF
-from PyQt6.QtWidgets import QComboBox, QSizePolicy, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QSizePolicy, QVBoxLayout, QWidget
 
 from ....core.base.text import capital
 from ....core.edit.states import fill_shown
@@ -13,6 +13,7 @@ from ....paint.painter import write
 from ...frame.desk import WORST, Desk
 from ...frame.painting import painter_on
 from ...widgets.fields import heading, prose
+from ...widgets.mannered import Options
 
 LEFT, BOTTOM, TOP = 34.0, 34.0, 10.0
 
@@ -158,7 +159,7 @@ class TwoTanksPart(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self.desk = desk
-        self.across, self.up = QComboBox(), QComboBox()
+        self.across, self.up = Options(), Options()
         for box, words in ((self.across, "Tank along the bottom"), (self.up, "Tank along the side")):
             box.setAccessibleName(words)
             box.activated.connect(lambda _: self._show())

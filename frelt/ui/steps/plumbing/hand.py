@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker
-from PyQt6.QtWidgets import QComboBox, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QComboBox, QPushButton, QVBoxLayout, QWidget
 
 from ....core.base.figure import Figure, plate
 from ....core.edit.plumbing import ended, joined_ports, with_fitting, with_line
@@ -16,6 +16,7 @@ from ....core.report.lines import names_of
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import FigureField, heading, prose, title
+from ...widgets.mannered import Entry, Options
 from .line_plan import LinePlan
 from .loose import IN_A_LINE, Loose, put_in
 from .now import LinesNow
@@ -160,7 +161,7 @@ class HandPart(QWidget):
     def _of_fitting(self, f: Fitting) -> None:
         units = lambda: self.desk.units  # noqa: E731
         self.box.addWidget(heading(f.kind.capitalize()))
-        name = QLineEdit(f.name)
+        name = Entry(f.name)
         name.setAccessibleName("Name")
         name.setPlaceholderText("name on its tag")
         name.editingFinished.connect(
@@ -189,7 +190,7 @@ class HandPart(QWidget):
         if f.kind == "three-way valve":
             self._choice("Bored as", "bored as", ["L", "T"], f.turn, lambda w: self._put_fitting(f.id, "changed", turn=w))
         if f.kind in ("gun", "cleaner bar"):
-            tips = QLineEdit(", ".join(f"{t:g}" for t in f.tips))
+            tips = Entry(", ".join(f"{t:g}" for t in f.tips))
             tips.setAccessibleName("Numbers of its tips")
             tips.setPlaceholderText("numbers of its tips, such as 5.5 or 2, 2, 2, 2")
             tips.editingFinished.connect(lambda: self._tips(f, tips.text()))
@@ -279,7 +280,7 @@ class HandPart(QWidget):
             + [(f"a line to {p.words}", p.at) for p in known if fits(port, p)]
             + [(f"a {k}", f"~{k}") for k in AT_AN_END]
         )
-        box = QComboBox()
+        box = Options()
         box.setAccessibleName(f"What goes to {port.words}")
         box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         for words, data in choices:
@@ -311,7 +312,7 @@ class HandPart(QWidget):
         self.box.addWidget(field)
 
     def _choice(self, words: str, called: str, among: list[str], now: str, put: Callable[[str], object]) -> None:
-        box = QComboBox()
+        box = Options()
         box.setAccessibleName(called.capitalize())
         box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         with QSignalBlocker(box):

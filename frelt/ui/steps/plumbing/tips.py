@@ -12,6 +12,7 @@ from ....core.report.tips import Hose, Machine, hoses, let_go, machines, marked,
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import FigureField, heading, link, prose
+from ...widgets.mannered import Options
 
 GUNS = (1, 2, 3)
 BARS = (2, 3, 4)  # tips in a cleaner's bar
@@ -25,7 +26,7 @@ class TipsPart(QWidget):
         super().__init__()
         self.desk = desk
         units = lambda: desk.units  # noqa: E731
-        self.machine, self.hose, self.guns = QComboBox(), QComboBox(), QComboBox()
+        self.machine, self.hose, self.guns = Options(), Options(), Options()
         for box, words in ((self.machine, "Machine"), (self.hose, "Hose"), (self.guns, "Guns open at once")):
             box.setAccessibleName(words)
             box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)

@@ -6,7 +6,7 @@ from pathlib import Path
 
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker, pyqtSignal
-from PyQt6.QtWidgets import QCheckBox, QComboBox, QFileDialog, QLineEdit, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QCheckBox, QFileDialog, QPushButton, QVBoxLayout, QWidget
 
 from ....app import photos
 from ....app.scale_line import lines, settled
@@ -24,6 +24,7 @@ from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...widgets.fields import Field, FigureField, heading, prose
 from ...widgets.findings import emptied
+from ...widgets.mannered import Entry, Options
 from .now import ScaleNow
 
 BARE = "~bare"
@@ -45,12 +46,12 @@ class TicketPart(QWidget):
         self._fills_for: dict[str, dict[str, float]] = {}
         self.step, self.own, self.rise = 9.07, 0.0, 0.0
         self._made: tuple[object, ...] = ()
-        self.state = QComboBox()
+        self.state = Options()
         self.state.setAccessibleName("The state it was weighed in")
-        self.how = QComboBox()
+        self.how = Options()
         self.how.setAccessibleName("What stood on a plate")
         self.how.addItems([h.capitalize() for h in HOWS])
-        self.unit = QComboBox()
+        self.unit = Options()
         self.unit.setAccessibleName("Printed in")
         self.unit.addItems(["lb", "kg"])
         self.hitched = QCheckBox("Hitched to the vehicle")
@@ -62,7 +63,7 @@ class TicketPart(QWidget):
         self.rows.setSpacing(4)
         self.levels = QVBoxLayout()
         self.levels.setSpacing(4)
-        self.where, self.day, self.scale = QLineEdit(), QLineEdit(date.today().isoformat()), QLineEdit()
+        self.where, self.day, self.scale = Entry(), Entry(date.today().isoformat()), Entry()
         for edit, words in (
             (self.where, "where it was weighed"),
             (self.day, "date, such as 2026-11-28"),
@@ -79,7 +80,7 @@ class TicketPart(QWidget):
         self.photo.clicked.connect(self._attach)
         self.keep = QPushButton("Keep this ticket")
         self.keep.clicked.connect(self.take)
-        self.port, self.pattern = QLineEdit(), QLineEdit()
+        self.port, self.pattern = Entry(), Entry()
         for edit, words in ((self.port, "port, such as /dev/ttyUSB0"), (self.pattern, "pattern of its lines, if not ours")):
             edit.setPlaceholderText(words)
             edit.setAccessibleName(words.capitalize())

@@ -6,7 +6,6 @@ from PyQt6.QtCore import QModelIndex, QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QPainter, QPen
 from PyQt6.QtWidgets import (
     QHBoxLayout,
-    QLineEdit,
     QListWidgetItem,
     QStyle,
     QStyledItemDelegate,
@@ -25,6 +24,7 @@ from ...bench.brush import mark
 from ...frame.calm import Calm
 from ...frame.desk import Desk
 from ...widgets.fields import column, heading
+from ...widgets.mannered import Entry
 from ...widgets.rows import PaintedRows
 from ...widgets.text import Words, tip
 
@@ -76,7 +76,7 @@ class _Painted(QStyledItemDelegate):
         painter.restore()
 
 
-class _Find(QLineEdit):
+class _Find(Entry):
     """Arrows go into the list below."""
 
     def __init__(self, panel: "AboardList") -> None:

@@ -15,6 +15,7 @@ from ....core.liquids.aging import strength_now
 from ....core.model.item import HosePart, Item, TankPart
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, column
+from ...widgets.mannered import Options
 from ...widgets.text import Words, tip
 
 MOST_HOSES = 4  # of one thing whose contents are asked for
@@ -32,7 +33,7 @@ class Contents(QWidget):
         self.top = FigureField("Float shuts at", "share", units, self._set_top, low=0.3, high=1.0, name="top")
         self.usable = Words()
         self.usable.setObjectName("quiet")
-        self.liquid = QComboBox()
+        self.liquid = Options()
         self.liquid.setAccessibleName("Liquid")
         for liquid in LIQUIDS:
             self.liquid.addItem(capital(liquid.name), liquid.name)
@@ -171,7 +172,7 @@ class Contents(QWidget):
             self._put_tank("density", liquid=replace(tank.liquid, density=density))
 
     def _hose(self, n: int) -> QComboBox:
-        box = QComboBox()
+        box = Options()
         box.setAccessibleName("What its hose holds")
         box.addItem("", "")
         for liquid in LIQUIDS:

@@ -6,10 +6,8 @@ from typing import TYPE_CHECKING
 from msgspec.structs import replace
 from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtWidgets import (
-    QComboBox,
     QHBoxLayout,
     QPushButton,
-    QSpinBox,
     QWidget,
 )
 
@@ -32,6 +30,7 @@ from ....core.space.surfaces import possible, put_on_deck, tops
 from ...frame.calm import Calm
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, SourceRow, column, heading, title
+from ...widgets.mannered import Count, Options
 from ...widgets.text import Words
 from .taught import Taught
 from .work import Work
@@ -60,7 +59,7 @@ class HandPanel(QWidget):
             )
         self.above = FigureField("Above the floor", "length", units, self._set_above, low=-5, high=20, name="above")
         self.deck_label = Words("Stands on")
-        self.deck = QComboBox()
+        self.deck = Options()
         self.deck.setAccessibleName("Stands on")
         self.deck.setFixedWidth(176)
         self.deck.activated.connect(self._set_deck)
@@ -248,7 +247,7 @@ class RowOf(QWidget):
     def __init__(self, work: Work, desk: Desk) -> None:
         super().__init__()
         self.work = work
-        self.count = QSpinBox()
+        self.count = Count()
         self.count.setRange(2, 20)
         self.count.setPrefix("in all ")
         self.count.setAccessibleName("How many in the row")

@@ -13,6 +13,7 @@ from ....core.model.kit import KitLine
 from ....core.planning.kit import kit_places, usual_place, with_kit
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, prose
+from ...widgets.mannered import Entry, Options
 from ...widgets.text import Words
 
 KEPT = (
@@ -103,7 +104,7 @@ class KitWindow(QDialog):
 
     def _row(self, n: int, line: KitLine, places: list[tuple[str, str]]) -> None:
         self.table.insertRow(n)
-        name = QLineEdit()
+        name = Entry()
         name.setAccessibleName(f"What is line {n + 1}")
         name.setMaxLength(200)
         name.editingFinished.connect(lambda: self._put(line.id, "name", what=name.text().strip() or line.what))
@@ -129,7 +130,7 @@ class KitWindow(QDialog):
         self.table.setRowHeight(n, 38)
 
     def _choice(self, words: list[tuple[str, str]], called: str, line: str, field: str) -> QComboBox:
-        box = QComboBox()
+        box = Options()
         box.setAccessibleName(called)
         for text, key in words:
             box.addItem(text, key)

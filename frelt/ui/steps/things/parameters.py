@@ -14,6 +14,7 @@ from ....core.kind.registry import given, kind_of
 from ....core.model.item import Item
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, heading, prose
+from ...widgets.mannered import Options
 
 
 class Parameters(QWidget):
@@ -81,7 +82,7 @@ class Parameters(QWidget):
         )
 
     def _choice(self, c: Choice) -> QComboBox:
-        box = QComboBox()
+        box = Options()
         box.setAccessibleName(c.label)
         box.setObjectName(f"kind-{c.id}")
         for word in c.among:

@@ -8,9 +8,7 @@ from PyQt6.QtCore import pyqtSignal
 from PyQt6.QtGui import QFocusEvent
 from PyQt6.QtWidgets import (
     QCheckBox,
-    QComboBox,
     QGridLayout,
-    QLineEdit,
     QPlainTextEdit,
     QPushButton,
     QVBoxLayout,
@@ -26,6 +24,7 @@ from ....core.model.item import Item
 from ...frame.desk import Desk
 from ...widgets.arrival import Arrival
 from ...widgets.fields import FigureField
+from ...widgets.mannered import Entry, Options
 from ...widgets.text import Words
 from .contents import Contents
 from .forklift import ForkliftFields
@@ -64,7 +63,7 @@ class Sheet(QWidget):
         self.parameters = Parameters(desk)
         self.contents = Contents(desk, item)
         self.forklift = ForkliftFields(desk, item)
-        self.name = QLineEdit()
+        self.name = Entry()
         self.name.setAccessibleName("Name")
         self.name.setMaxLength(200)
         self.name.editingFinished.connect(self._set_name)
@@ -79,7 +78,7 @@ class Sheet(QWidget):
         self.centre_x = FigureField(
             "… behind its middle", "length", units, self._set_centre_x, low=-10, high=10, name="centre-x"
         )
-        self.held = QComboBox()
+        self.held = Options()
         self.held.setAccessibleName("How it is held")
         for words, key in HELD:
             self.held.addItem(words, key)

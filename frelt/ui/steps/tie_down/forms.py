@@ -15,6 +15,7 @@ from ....core.model.rig import Rig
 from ....core.model.tie_down import Anchor, AnchorKind, Block, BoltKind, Bolts, Lock, LockKind, Strap, StrapKind
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, heading, link, prose, title
+from ...widgets.mannered import Options
 from ...widgets.text import literal
 from .now import HoldNow
 
@@ -57,7 +58,7 @@ class Forms:
 
     def choice(self, label: str, among: Sequence[str], now: str, put: Callable[[str], object]) -> None:
         """One of some words."""
-        box = QComboBox()
+        box = Options()
         box.setAccessibleName(label)
         box.setSizeAdjustPolicy(QComboBox.SizeAdjustPolicy.AdjustToMinimumContentsLengthWithIcon)
         with QSignalBlocker(box):

@@ -1,6 +1,6 @@
 """A strap laid and a ring put without a mouse: from which anchor, over the thing, to which."""
 
-from PyQt6.QtWidgets import QComboBox, QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from ....core.edit.tie_down import free_name, with_held
 from ....core.geometry.frames import Frames
@@ -10,6 +10,7 @@ from ....core.space.laid import laid_strap, ring_beside
 from ....core.space.strapped import anchor_at
 from ...frame.desk import Desk
 from ...widgets.fields import heading, prose
+from ...widgets.mannered import Options
 from .now import HoldNow
 
 THING = "~thing"
@@ -21,7 +22,7 @@ class LayStrap(QWidget):
     def __init__(self, desk: Desk, now: HoldNow) -> None:
         super().__init__()
         self.desk, self.now = desk, now
-        self.start, self.end = QComboBox(), QComboBox()
+        self.start, self.end = Options(), Options()
         self.start.setAccessibleName("From which anchor")
         self.end.setAccessibleName("To which anchor")
         self.lay = QPushButton("Lay a strap")
