@@ -1,5 +1,6 @@
 """The shipped fonts and the few steps they are set in."""
 
+import atexit
 from functools import cache, lru_cache
 from pathlib import Path
 
@@ -46,6 +47,9 @@ def _laid_out(words: str, step: str, weight: int, condensed: bool, scale: float)
     made.setTextFormat(Qt.TextFormat.PlainText)
     made.prepare(QTransform(), font(step, weight, condensed, scale))
     return made, metrics(step, weight, condensed, scale).ascent()
+
+
+atexit.register(_laid_out.cache_clear)  # they must not outlive the application
 
 
 def put(painter: QPainter, x: float, y: float, words: str, step: str, weight: int, condensed: bool, scale: float = 1.0) -> None:

@@ -1,12 +1,14 @@
 """Starting the window."""
 
+import atexit
 import gc
 import os
 import sys
+from functools import cache
 from pathlib import Path
 from types import TracebackType
 
-from PyQt6.QtCore import Qt, QTimer
+from PyQt6.QtCore import QEvent, Qt, QTimer
 from PyQt6.QtGui import QGuiApplication, QIcon, QPixmap
 from PyQt6.QtWidgets import QApplication
 
@@ -24,6 +26,7 @@ from .window import Window
 
 def build(file: Path | None = None, demo: bool = False) -> Window:
     """The window on a fresh session, with a file on the bench if one is given; needs an application object."""
+    _let_go_at_the_end()
     session, settings = Session(), SettingsStore()
     if demo:
         file = own_demo()[0]
@@ -43,6 +46,18 @@ def build(file: Path | None = None, demo: bool = False) -> Window:
     else:
         window.files.tell_opened()
     return window
+
+
+@cache
+def _let_go_at_the_end() -> None:
+    """Widgets go before the interpreter does: what they still have to answer is Python."""
+    atexit.register(_let_go)
+
+
+def _let_go() -> None:
+    for widget in QApplication.topLevelWidgets():
+        widget.deleteLater()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
 
 
 def no_motion() -> None:
