@@ -10,6 +10,7 @@ from pytestqt.qtbot import QtBot
 
 from frelt.app.places import own_demo
 from frelt.core.model.document import Document
+from frelt.ui.frame.fix_search import FixSearch
 from frelt.ui.frame.start import build
 from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
@@ -55,3 +56,15 @@ def fresh(qtbot: QtBot) -> Iterator[Callable[[Document], Window]]:
     yield open_on
     for one in made:
         one.close()
+
+
+@pytest.fixture(autouse=True)
+def unasked(request: pytest.FixtureRequest, monkeypatch: pytest.MonkeyPatch) -> None:
+    """No search for fixes beside the window but where a test asks for one (`cures`): it would take a tenth of the time of all."""
+    if "cures" not in request.fixturenames:
+        monkeypatch.setattr(FixSearch, "_look", lambda _: None)
+
+
+@pytest.fixture
+def cures() -> None:
+    """What cures the worst check is looked for as in a window."""

@@ -78,6 +78,7 @@ def test_barn_fixed_and_vented_is_quiet_two_jugs_by_a_can_are_one_danger_and_the
     assert red(solved_of(window), "apart", "vents") == []
 
 
+@pytest.mark.usefixtures("cures")
 def test_shelter_van_without_plates_is_likely_over_by_a_band_then_a_draft_then_counted(window: Window, qtbot: QtBot) -> None:
     assert window.files.open_path(PACKED / "shelter-van.frelt.json")
     window.desk.set_looks(length="mm", mass="kg", volume="L")

@@ -66,6 +66,7 @@ def type_into(edit: QLineEdit, text: str) -> None:
     QTest.keyClick(edit, Qt.Key.Key_Return)
 
 
+@pytest.mark.usefixtures("cures")
 def test_the_wrong_demo_is_told_in_one_sentence_and_cured_by_one_click(window: Window, qtbot: QtBot) -> None:
     assert verdict(window).startswith("Tongue too light, it may sway: 9.0 % of the laden trailer")
     qtbot.waitUntil(lambda: len(fix_buttons(window)) >= 2)
@@ -182,6 +183,7 @@ def test_states_are_chosen_and_say_their_worst(window: Window, qtbot: QtBot) -> 
     assert window.strip.card("on-jack").content.status == "ok"  # type: ignore[union-attr]
 
 
+@pytest.mark.usefixtures("cures")
 def test_a_state_shows_the_fixes_of_its_own_worst_check(window: Window, qtbot: QtBot) -> None:
     """No state says that nothing cures it before that was looked for, and the keys apply what is shown."""
     tight = replace(window.desk.rig.trailer.ratings, coupler_tongue=plate(760 * LB))  # type: ignore[union-attr]

@@ -1,7 +1,7 @@
 """Fields in which figures are typed with units, refused in place with an example of what is understood."""
 
 from collections.abc import Callable
-from functools import cache
+from functools import cache, cached_property
 from typing import Any
 
 from PyQt6.QtCore import QSignalBlocker, Qt, pyqtSignal
@@ -105,7 +105,7 @@ class Field(QWidget):
         self.edit.setFixedWidth(104)
         self.edit.editingFinished.connect(self._finished)
         self.edit.focused.connect(self.focused)
-        self.error = Bubble(self)
+        self._refused = ""
         self.label.setBuddy(self.edit)
         grid = QGridLayout(self)
         grid.setContentsMargins(0, 0, 0, 0)
@@ -114,6 +114,11 @@ class Field(QWidget):
         grid.addWidget(self.label, 0, 0)
         grid.addWidget(self.edit, 0, 1)
         grid.setColumnStretch(0, 1)
+
+    @cached_property
+    def error(self) -> Bubble:
+        """Why what was typed is refused; made when something is."""
+        return Bubble(self)
 
     def show_text(self, text: str, hint: str = "") -> None:
         """Show a value; what is being typed is left alone."""
@@ -128,8 +133,9 @@ class Field(QWidget):
 
     def refuse(self, why: str) -> None:
         """Say in place why the entry is refused, or nothing."""
-        if why == self.error.text():
+        if why == self._refused:
             return
+        self._refused = why
         self.error.say(why)
         dress(self.edit, "refused", bool(why))
 
