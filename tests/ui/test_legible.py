@@ -65,7 +65,7 @@ def assert_legible(bench: Drawings, monkeypatch: pytest.MonkeyPatch, about: str,
     assert sorted(plan) == sorted(i for i in every if on is None or i in on), about
 
 
-@pytest.mark.parametrize("file", FILES if LONG > 1 else FILES[::2], ids=lambda f: f.name.split(".")[0])
+@pytest.mark.parametrize("file", FILES if LONG > 1 else FILES[::4], ids=lambda f: f.name.split(".")[0])
 def test_no_words_over_anything_and_each_thing_told_once(
     fresh: Callable[[Document], Window], monkeypatch: pytest.MonkeyPatch, file: Path
 ) -> None:

@@ -55,7 +55,7 @@ def choose(root: QWidget, name: str, data: object) -> None:
     QApplication.processEvents()
 
 
-@pytest.mark.parametrize("choice", classes() if LONG > 1 else classes()[::6], ids=lambda c: c.id)
+@pytest.mark.parametrize("choice", classes() if LONG > 1 else classes()[::12], ids=lambda c: c.id)
 def test_every_class_is_started_saved_opened_judged_and_drawn(fresh: Fresh, tmp_path: Path, choice: object) -> None:
     window = started(fresh(Document()), choice.name)  # type: ignore[attr-defined]
     rig = window.desk.rig
