@@ -241,7 +241,7 @@ def scale() -> QWidget:
 def sheet() -> QImage:
     window = opened(BARN)
     path = Path(os.environ["FRELT_HOME"]) / "sheet.pdf"
-    window.files.sheet_to(path)
+    window.papers.sheet_to(path)
     window.close()
     return printed(path, QSize(816, 1056))
 
@@ -250,7 +250,7 @@ def placard() -> QImage:
     window, page = of_liquids(HULL, 1)
     path = Path(os.environ["FRELT_HOME"]) / "placard.pdf"
     assert page.road.found is not None
-    window.files.placard_to(path, page.road.found, page.road.order)
+    window.papers.placard_to(path, page.road.found, page.road.order)
     window.close()
     return printed(path, QSize(1056, 816))
 

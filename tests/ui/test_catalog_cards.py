@@ -135,7 +135,7 @@ def test_on_the_elevation_of_a_door_leaf_a_tank_is_offered_shown_and_hung_there(
     window.looking.closely()
     window.looking.other_side()
     bench.grab()
-    assert desk.closely and desk.close_up == rig.item(racks["right"]).place.deck and bench.right_side
+    assert desk.close_up.closely and desk.close_up.deck == rig.item(racks["right"]).place.deck and bench.right_side
     window.looking.to_catalog()
     catalog.box.setText("160 gal")
     qtbot.waitUntil(lambda: bool(bench.ghost.shown.get("rear")))
@@ -151,7 +151,7 @@ def test_on_the_elevation_of_a_door_leaf_a_tank_is_offered_shown_and_hung_there(
         QApplication.processEvents()
     bench.dropEvent(QDropEvent(at, Qt.DropAction.CopyAction, data, LEFT, NONE))
     now = desk.session.rig
-    assert now is not None and now.item(desk.in_hand).place.deck == desk.close_up
+    assert now is not None and now.item(desk.in_hand).place.deck == desk.close_up.deck
     assert now.item(desk.in_hand).kind == "tank" and len(now.items) == len(rig.items) + 1
     desk.undo()
     assert desk.session.rig is rig
@@ -184,7 +184,7 @@ def test_what_is_in_hand_is_dragged_from_below_what_lies_over_it_and_a_click_tak
     QApplication.processEvents()
     bench.grab()
     pump, before = desk.in_hand, desk.session.rig
-    assert desk.closely and before is not None and before.item(pump).kind == "pump"
+    assert desk.close_up.closely and before is not None and before.item(pump).kind == "pump"
     start = bench.item_centre(pump)
     over = bench.item_at(start)
     tags = {one.items: one.box for one in bench.labels.of["plan"] if pump not in one.items}

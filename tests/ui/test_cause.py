@@ -152,7 +152,7 @@ def test_one_key_goes_to_the_deck_then_to_the_shelf_and_back_to_the_whole(fresh:
     for _ in range(4):
         window.looking.closely()
         window.bench.grab()
-        been.append(desk.close_up if desk.closely else "")
+        been.append(desk.close_up.deck if desk.close_up.closely else "")
     assert been[1] == thing.place.deck and been[2] == "" and been[0] == been[3] != been[1]
     window.looking.closely()
     window.bench.grab()

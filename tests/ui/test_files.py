@@ -52,14 +52,14 @@ def test_names_of_all_that_is_written_carry_the_rigs(fresh: Fresh, tmp_path: Pat
     window = opened(fresh, "shelter-van")
     offered: list[str] = []
     monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *a: (offered.append(Path(a[2]).name), ("", ""))[1])
-    for run in (window.files.write_sheet, window.files.write_drawing, window.files.write_things, window.files.save_as):
+    for run in (window.papers.write_sheet, window.papers.write_drawing, window.papers.write_things, window.files.save_as):
         run()
     stem = "shelter-van-three-people"
     assert offered == [f"{stem}-load-sheet.pdf", f"{stem}-bench.svg", f"{stem}-things.xlsx", f"{stem}.frelt.json"]
     for end in ("xlsx", "csv"):
-        window.files.things_to(tmp_path / f"list.{end}")
+        window.papers.things_to(tmp_path / f"list.{end}")
         assert (tmp_path / f"list.{end}").stat().st_size > 1000 and "List of things written" in window.message.text()
-    window.files.things_to(tmp_path / "list.odd")
+    window.papers.things_to(tmp_path / "list.odd")
     assert window.message.kind.isVisible() and "expected a name that ends with" in window.message.text()
 
 

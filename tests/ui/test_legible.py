@@ -93,25 +93,25 @@ def test_a_close_up_is_legible_level_by_level_and_its_posts_are_still_there(
     desk, bench = window.desk, window.bench
     for size in ((1024, 700), (1280, 800)):
         window.resize(*size)
-        desk.look_at("")
+        desk.close_up.look_at("")
         bench.grab()
         whole = bench.layout_now
         QTest.keyClick(bench, Qt.Key.Key_Z)
-        window.looking.closely() if not desk.closely else None
+        window.looking.closely() if not desk.close_up.closely else None
         bench.grab()
-        assert desk.closely and bench.layout_now is not None and whole is not None
+        assert desk.close_up.closely and bench.layout_now is not None and whole is not None
         assert bench.layout_now.scale > (0.95 if name == "tram-tray" else 1.2) * whole.scale  # its tray is all but the whole
-        listed, met = desk.levels, []
+        listed, met = desk.close_up.levels, []
         for _ in range(len(listed) + 1):
-            if desk.level is not None:
-                met.append(desk.level)
-                assert_legible(bench, monkeypatch, f"{name} {size} {desk.level}", listed[desk.level].items)
+            if desk.close_up.level is not None:
+                met.append(desk.close_up.level)
+                assert_legible(bench, monkeypatch, f"{name} {size} {desk.close_up.level}", listed[desk.close_up.level].items)
             QTest.keyClick(bench, Qt.Key.Key_PageUp)
-        assert desk.level is None and met == list(range(len(listed)))
-        assert {i for one in listed for i in one.items} == carried(desk.rig, desk.close_up)  # type: ignore[arg-type]
+        assert desk.close_up.level is None and met == list(range(len(listed)))
+        assert {i for one in listed for i in one.items} == carried(desk.rig, desk.close_up.deck)  # type: ignore[arg-type]
         box, n = bench.headings.stops[-1]
         QTest.mouseClick(bench, LEFT, NONE, box.center().toPoint())
-        assert desk.level == n == 0
+        assert desk.close_up.level == n == 0
         window.looking.closely()
         bench.grab()
         assert bench.layout_now.scale == pytest.approx(whole.scale)
@@ -126,7 +126,7 @@ def test_what_hangs_on_a_wall_is_worked_on_in_its_elevation(fresh: Callable[[Doc
     QTest.keyClick(window.right.things.aboard.box, Qt.Key.Key_Return)
     bench, item = window.bench, window.desk.in_hand
     bench.grab()
-    assert window.desk.closely and window.desk.rig is not None
+    assert window.desk.close_up.closely and window.desk.rig is not None
     assert [one.items for one in bench.labels.of["side"]] == [(item,)]  # nothing stands before it
     before = window.desk.rig.item(item).place
     at = bench.item_centre(item, "side").toPoint()
@@ -141,7 +141,7 @@ def test_what_hangs_on_a_wall_is_worked_on_in_its_elevation(fresh: Callable[[Doc
     window.looking.to_aboard()
     QTest.keyClicks(window.right.things.aboard.box, "1")
     QTest.keyClick(window.right.things.aboard.box, Qt.Key.Key_Return)
-    assert not window.desk.closely  # what is not seen there brings the whole rig back
+    assert not window.desk.close_up.closely  # what is not seen there brings the whole rig back
 
 
 def test_a_thing_is_found_by_number_or_name_taken_by_key_and_its_number_goes_along(

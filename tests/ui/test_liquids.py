@@ -62,7 +62,7 @@ def test_the_placard_says_how_far_in_both_units(window: Window, qtbot: QtBot, tm
     page = page_of(window, 1)
     searched(page, qtbot)
     assert page.road.found is not None
-    window.files.placard_to(tmp_path / "road.pdf", page.road.found, page.road.order)
+    window.papers.placard_to(tmp_path / "road.pdf", page.road.found, page.road.order)
     with pdfplumber.open(tmp_path / "road.pdf") as pdf:
         assert len(pdf.pages) == 1 and pdf.pages[0].width > pdf.pages[0].height
         text = pdf.pages[0].extract_text()

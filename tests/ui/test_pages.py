@@ -315,9 +315,9 @@ def test_the_load_sheet_is_written_from_hand_over(window: Window, tmp_path: obje
     words = " ".join(x.text() for x in page.findChildren(QLabel))
     assert "planning aid" in words
     out = tmp_path / "sheet.pdf"  # type: ignore[operator]
-    window.files.sheet_to(out)
+    window.papers.sheet_to(out)
     assert out.read_bytes().startswith(b"%PDF") and "Load sheet written" in window.message.text()
-    window.files.sheet_to(tmp_path / "no/where.pdf")  # type: ignore[operator]
+    window.papers.sheet_to(tmp_path / "no/where.pdf")  # type: ignore[operator]
     assert "No such file" in window.message.text()
 
 

@@ -207,11 +207,11 @@ def test_on_the_plan_a_line_is_drawn_from_port_to_port_and_bent_and_undone(fresh
     page.now.take("sh-jug-1")
     layout = bench.layout_now
     assert layout is not None and desk.rig is not None
-    places = {p.at: QPointF(*xy) for p, xy in bench.line_drag._places(layout)}
+    places = {p.at: QPointF(*xy) for p, xy in bench.tools.line_drag._places(layout)}
     count = len(desk.rig.plumbing.lines)
     QTest.mousePress(bench, Qt.MouseButton.LeftButton, pos=places["sh-jug-1/tank"].toPoint())
-    assert bench.line_drag.held
-    lit = [s for s in bench.line_drag.shapes(layout) if getattr(s, "role", "") == "pipe.port.fits"]
+    assert bench.tools.line_drag.held
+    lit = [s for s in bench.tools.line_drag.shapes(layout) if getattr(s, "role", "") == "pipe.port.fits"]
     assert len(lit) > 5
     QTest.mouseRelease(bench, Qt.MouseButton.LeftButton, pos=places["stack-b/hose-2"].toPoint())
     QApplication.processEvents()
@@ -290,7 +290,7 @@ def test_on_the_side_a_line_is_drawn_and_bent_in_height_and_the_plan_comes_back(
     bench.grab()
     layout = bench.layout_now
     assert layout is not None and layout.plan.width() == 0 < layout.side.width()
-    places = {port.at: QPointF(*xy) for port, xy in bench.line_drag._places(layout)}
+    places = {port.at: QPointF(*xy) for port, xy in bench.tools.line_drag._places(layout)}
     start, end = places["sh-jug-1/tank"], places["stack-b/hose-2"]
     count = len(desk.rig.plumbing.lines)  # type: ignore[union-attr]
     pull(bench, start, end)
@@ -382,7 +382,7 @@ def test_lines_follow_a_thing_that_is_dragged_and_flows_are_found_where_it_is_le
     desk.lines_shown = True
     desk.take("cold")
     bench.grab()
-    now, start = bench.lines_now, bench.item_centre("cold")
+    now, start = bench.tools.lines, bench.item_centre("cold")
     assert now is not None and now.solved() is not None
     line = next(x.id for x in desk.rig.plumbing.lines if x.end == "cold/inlet")  # type: ignore[union-attr]
     before = now.solved()

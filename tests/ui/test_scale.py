@@ -98,7 +98,7 @@ def test_the_loads_follow_by_a_switch_a_reading_is_set_aside_and_the_ticket_is_t
     rig = desk.session.rig
     assert rig is not None
     type_in(page, "1,700", "1,560", "1,710", "1,550", "640")
-    assert window.bench.scale_now is page.now and len(page.now.typed) == 5
+    assert window.bench.tools.scale is page.now and len(page.now.typed) == 5
     page.ticket.how.setCurrentIndex(1)
     page.ticket.how.activated.emit(1)
     assert not page.now.typed
@@ -146,7 +146,7 @@ def test_the_demo_s_ticket_disagrees_and_a_newcomer_finds_and_counts_the_forgott
     known(page, qtbot)
     assert desk.rig is not None and any(k.what == "kit the scale found" for k in desk.rig.kit)
     assert page.now.said is not None and page.now.said.fit.p > max(before, 0.3) and "The readings fit" in words(page)
-    window.files.scale_to(tmp_path / "scale.pdf")
+    window.papers.scale_to(tmp_path / "scale.pdf")
     with pdfplumber.open(tmp_path / "scale.pdf") as pdf:
         text = " ".join(p.extract_text() for p in pdf.pages)
     for part in (

@@ -164,9 +164,9 @@ def test_what_the_bench_shows_is_written_as_a_drawing_from_the_menu(window: Wind
     window.desk.refused.connect(said.append)
     state = window.desk.session.rig.states[1]  # type: ignore[union-attr]
     window.desk.show_state(state.id)
-    window.files.drawing_to(tmp_path / "bench.svg")
+    window.papers.drawing_to(tmp_path / "bench.svg")
     assert f"“{state.name}”" in (tmp_path / "bench.svg").read_text() and said[-1].startswith("Drawing written")
-    window.files.drawing_to(tmp_path / "bench.odd")
+    window.papers.drawing_to(tmp_path / "bench.odd")
     assert "expected a name that ends with .svg or .dxf" in said[-1] and not (tmp_path / "bench.odd").exists()
 
 

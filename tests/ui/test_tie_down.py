@@ -198,13 +198,13 @@ def test_the_walk_is_ticked_kept_in_the_record_past_undo_and_printed(fresh: Fres
     assert "3 looked at" in walk.last.text()
     desk.undo()
     assert desk.session.document.walks[-1] == kept
-    window.files.held_to(tmp_path / "held.pdf")
+    window.papers.held_to(tmp_path / "held.pdf")
     with pdfplumber.open(tmp_path / "held.pdf") as pdf:
         text = " ".join(p.extract_text() for p in pdf.pages)
     tied = {s.item for s in desk.session.rig.tie_down.straps}  # type: ignore[union-attr]
     assert tied and all(desk.session.rig.item(i).name[:20] in text for i in tied)  # type: ignore[union-attr]
     assert "An unread anchor must hold at least" in text and "49 CFR 393.110" in text and "sheared" in text
-    window.files.walk_to(tmp_path / "walk.pdf")
+    window.papers.walk_to(tmp_path / "walk.pdf")
     with pdfplumber.open(tmp_path / "walk.pdf") as pdf:
         text = " ".join(p.extract_text() for p in pdf.pages)
     assert all(w[:24] in text for w in words) and "Along the right side".upper() in text

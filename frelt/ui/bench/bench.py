@@ -66,23 +66,23 @@ class Bench(Under):
         layout = self.layout_now
         if layout is None:
             return False
-        if self.alone and self.lines_now is not None:
-            if not self.line_drag.press(at, layout):
-                self.lines_now.take(self.line_drag.under(at, layout) or self._as_block(found))
+        if self.alone and self.tools.lines is not None:
+            if not self.tools.line_drag.press(at, layout):
+                self.tools.lines.take(self.tools.line_drag.under(at, layout) or self._as_block(found))
             return True
-        return self._holding and self.hold_drag.press(at, layout, view, found, moves)
+        return self._holding and self.tools.hold_drag.press(at, layout, view, found, moves)
 
     @property
     def _holding(self) -> bool:
         """Whether straps are laid here now."""
-        return "straps" in STEPS[self.desk.step].overlays and self.hold_now is not None
+        return "straps" in STEPS[self.desk.step].overlays and self.tools.hold is not None
 
     def mouseDoubleClickEvent(self, event: QMouseEvent | None) -> None:
         """Pressed twice, a deck gets a ring there, while straps are laid."""
         assert event is not None
         at = event.position()
         free = self._holding and self.layout_now is not None and self.view_at(at) == "plan" and not self.item_at(at)
-        if not (free and self.layout_now is not None and self.hold_drag.put_ring(at, self.layout_now)):
+        if not (free and self.layout_now is not None and self.tools.hold_drag.put_ring(at, self.layout_now)):
             self.mousePressEvent(event)
 
     def _as_block(self, item_id: str) -> str:
@@ -110,8 +110,8 @@ class Bench(Under):
         at, free = event.position(), bool(event.modifiers() & Qt.KeyboardModifier.AltModifier)
         if self._pan is not None:
             self._pan_to(at)
-        elif self.line_drag.held or self.hold_drag.held:
-            (self.line_drag if self.line_drag.held else self.hold_drag).move(at)
+        elif self.tools.line_drag.held or self.tools.hold_drag.held:
+            (self.tools.line_drag if self.tools.line_drag.held else self.tools.hold_drag).move(at)
             self.update()
         elif self.frame.held:
             self.frame.move(at)
@@ -133,12 +133,12 @@ class Bench(Under):
             self.setCursor(shape if grip is None else grip)
 
     def mouseReleaseEvent(self, event: QMouseEvent | None) -> None:
-        if self.line_drag.held and event is not None and self.layout_now is not None:
-            self.line_drag.release(event.position(), self.layout_now)
+        if self.tools.line_drag.held and event is not None and self.layout_now is not None:
+            self.tools.line_drag.release(event.position(), self.layout_now)
             self.update()
             return
-        if self.hold_drag.held and event is not None and self.layout_now is not None:
-            self.hold_drag.release(event.position(), self.layout_now, self.item_at(event.position()))
+        if self.tools.hold_drag.held and event is not None and self.layout_now is not None:
+            self.tools.hold_drag.release(event.position(), self.layout_now, self.item_at(event.position()))
             self.update()
             return
         if self.handles.held:
@@ -213,7 +213,7 @@ class Bench(Under):
 
     def dragLeaveEvent(self, event: QDragLeaveEvent | None) -> None:
         self.bringing.leave()
-        self.line_drag.over = ""
+        self.tools.line_drag.over = ""
         self.update()
 
     def dropEvent(self, event: QDropEvent | None) -> None:
@@ -232,11 +232,11 @@ class Bench(Under):
         """A fitting is carried over the lines, or let go on one, which it parts."""
         from ..steps.plumbing.loose import brought, put_in
 
-        now, kind, layout = self.lines_now, brought(event), self.layout_now
+        now, kind, layout = self.tools.lines, brought(event), self.layout_now
         rig = self.desk.rig
-        found = self.line_drag.under(event.position(), layout) if layout is not None else ""
+        found = self.tools.line_drag.under(event.position(), layout) if layout is not None else ""
         there = now is not None and kind is not None and rig is not None and rig.plumbing.line(found) is not None
-        self.line_drag.over = found if there and not done else ""
+        self.tools.line_drag.over = found if there and not done else ""
         self.update()
         if not there:
             event.ignore()
@@ -268,12 +268,12 @@ class Bench(Under):
         if way is not None and self.desk.in_hand:
             self.nudge(*way, 10 if event.modifiers() & Qt.KeyboardModifier.ShiftModifier else 1)
         elif event.key() in (Qt.Key.Key_PageUp, Qt.Key.Key_PageDown) and not event.modifiers():
-            self.desk.level_by(1 if event.key() == Qt.Key.Key_PageUp else -1)
+            self.desk.close_up.level_by(1 if event.key() == Qt.Key.Key_PageUp else -1)
         elif event.key() == Qt.Key.Key_Escape:
             self.item_drag.drop()
             self.handles.drop()
-            self.line_drag.drop()
-            self.hold_drag.drop()
+            self.tools.line_drag.drop()
+            self.tools.hold_drag.drop()
             if self.desk.dragging:
                 self.desk.abandon()
             else:

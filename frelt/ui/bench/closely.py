@@ -10,11 +10,11 @@ from ..frame.desk import Desk
 
 def looked_at(desk: Desk, solved: Solved, scenes: dict[View, Scene]) -> dict[View, Scene]:
     """The deck that is looked at fills the drawings; one level of the plan is shown where one is chosen."""
-    level = desk.level_shown
-    listed = desk.levels if level is not None else ()
-    if desk.closely:
+    level = desk.close_up.level_shown
+    listed = desk.close_up.levels if level is not None else ()
+    if desk.close_up.closely:
         base = desk.session.solved if desk.dragging else solved  # the room stays while something is dragged in it
-        deck, on = solved.rig.deck(desk.close_up), carried(solved.rig, desk.close_up)
+        deck, on = solved.rig.deck(desk.close_up.deck), carried(solved.rig, desk.close_up.deck)
         if base is not None:
             high = on if level is None else frozenset(i for one in listed[: level + 1] for i in one.items)
             room = room_of(deck, base.frames, solids(base.rig, base.frames), high)

@@ -1,8 +1,7 @@
 """The three linked drawings with posts and limits of one rig: what is painted, and what lies under a pixel."""
 
 from collections.abc import Sequence
-from functools import cached_property, partial
-from typing import TYPE_CHECKING
+from functools import partial
 
 from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
 from PyQt6.QtGui import (
@@ -45,14 +44,8 @@ from .layout import Layout
 from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
 from .step_overlays import paint_lines, paint_plates, paint_straps, plate_words, plated, rings_in_hand, tied_in_hand, walking
+from .step_tools import StepTools
 from .still import Still
-
-if TYPE_CHECKING:
-    from ..steps.plumbing.now import LinesNow
-    from ..steps.scale.now import ScaleNow
-    from ..steps.tie_down.now import HoldNow
-    from .hold_drag import HoldDrag
-    from .line_drag import LineDrag
 
 VIEWS: tuple[View, ...] = ("plan", "side", "rear")
 
@@ -82,20 +75,18 @@ class Drawings(QWidget):
         self._told: set[str] = set()
         self.handles = Handles(desk)
         self.frame = Frame()
-        self.hold_now: HoldNow | None = None  # of what holds things, once its step was shown
+        self.tools = StepTools(self, desk)
         self._still = Still(self)
         self.headings = Headings(desk)
         self.labels = Labels(desk)
         self.asked = ""
-        self.lines_now: LinesNow | None = None  # of the plumbing, once its step was shown
-        self.scale_now: ScaleNow | None = None  # of the ticket that is typed, once its step was shown
         self.right_side = False
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)  # it covers all of itself
         self.setFocusPolicy(Qt.FocusPolicy.StrongFocus)
         self.setMouseTracking(True)
         self.setAcceptDrops(True)
         self.setAccessibleName("Bench: plan, side and rear of the rig")
-        self.first_painted.connect(lambda: (self.line_drag, self.hold_drag))  # so that no first gesture waits for them
+        self.first_painted.connect(self.tools.ready)
         desk.changed.connect(self.update)
         desk.hand_changed.connect(self.update)
         desk.state_changed.connect(self.update)
@@ -233,20 +224,6 @@ class Drawings(QWidget):
             self.layout_now = Layout(sheet)
         return self.layout_now
 
-    @cached_property
-    def line_drag(self) -> "LineDrag":
-        """How lines are drawn, made when it is first asked for; as `hold_drag`, no part of the first frame."""
-        from .line_drag import LineDrag
-
-        return LineDrag(self.desk)
-
-    @cached_property
-    def hold_drag(self) -> "HoldDrag":
-        """How straps are laid."""
-        from .hold_drag import HoldDrag
-
-        return HoldDrag(self.desk)
-
     @property
     def alone(self) -> bool:
         """Whether the plan or the side is drawn alone, with what runs along it."""
@@ -254,7 +231,7 @@ class Drawings(QWidget):
 
     def _views(self) -> tuple[View, ...]:
         """The drawings that are shown."""
-        return (self.line_drag.view,) if self.alone else VIEWS
+        return (self.tools.line_drag.view,) if self.alone else VIEWS
 
     def _tell_failed(self) -> None:
         """Say, once, what is drawn as a box because its own drawing failed."""
@@ -380,7 +357,7 @@ class Drawings(QWidget):
                 [*plates, *self._middle(layout, room), *plate_words(self, layout), *rings_in_hand(self, layout)],
             )
         part(p, layout.tape, lambda: paint_shapes(p, tape(self._scenes["plan"], layout.sheet, self.desk.units), theme))
-        self.headings.paint(p, layout, self.right_side, self.line_drag.view if self.alone else None)
+        self.headings.paint(p, layout, self.right_side, self.tools.line_drag.view if self.alone else None)
 
     def _regions(
         self, p: QPainter, layout: Layout, room: dict[str, Solid], centre: tuple[float, float, float] | None
@@ -430,28 +407,9 @@ class Drawings(QWidget):
         words = "Take a trailer class under Job, open a file, or look at the demo shop."
         write(p, x, y + 18, words, theme.color("soft"), "strong", anchor="middle")
 
-    def show_lines(self, now: "LinesNow") -> None:
-        """From now on the lines are drawn in their step, and pressed there."""
-        self.lines_now = self.line_drag.now = now
-        now.held_changed.connect(self.update)
-        self.update()
-
-    def show_held(self, now: "HoldNow") -> None:
-        """From now on straps are laid and pressed in their step."""
-        self.hold_now = self.hold_drag.now = now
-        now.changed.connect(self.update)
-        now.told.connect(self.update)
-        self.update()
-
-    def show_plates(self, now: "ScaleNow") -> None:
-        """From now on the plates of a ticket are drawn in their step."""
-        self.scale_now = now
-        now.changed.connect(self.update)
-        self.update()
-
     def look_from(self, view: View) -> None:
         """Show the plan or the side alone, where one is."""
-        self.line_drag.view = view
+        self.tools.line_drag.view = view
         self.zoom = Zoom()
         self._still.forget()
         self.update()

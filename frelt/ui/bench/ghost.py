@@ -44,7 +44,7 @@ class Ghost:
     def look(self) -> None:
         """Find the place of what is offered now."""
         desk, rig = self.desk, self.desk.session.rig
-        asked = (desk.offered, rig, desk.deck_drawn, desk.last_deck)
+        asked = (desk.offered, rig, desk.close_up.drawn, desk.last_deck)
         if desk.dragging or asked == self._for:
             return
         self._for, self.shown = asked, {}

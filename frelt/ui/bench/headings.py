@@ -29,7 +29,7 @@ class Headings:
             self._alone(p, layout, alone)
             return
         desk, theme, end = self.desk, self.desk.theme, self._end(layout)
-        name = f": {desk.rig.deck(desk.close_up).name}" if desk.closely and desk.rig is not None else ""
+        name = f": {desk.rig.deck(desk.close_up.deck).name}" if desk.close_up.closely and desk.rig is not None else ""
         at = self._levels(p, caption(p, layout.plan.left(), BASE, f"Plan{name}", theme), end)
         floor, said = desk.floor(), ""
         if floor is not None:
@@ -44,7 +44,7 @@ class Headings:
         if layout.side.width() <= 50:
             return
         words = "Side, from the right: front at the right" if right_side else "Side, from the left"
-        down = -8.0 if desk.closely else 2.0  # what is broken off fills its area to the top
+        down = -8.0 if desk.close_up.closely else 2.0  # what is broken off fills its area to the top
         caption(p, layout.side.left(), layout.side.top() + down, words, theme)
         if layout.rear.width() > 50:
             caption(p, layout.rear.left(), layout.rear.top() + down, "Rear, from behind", theme)
@@ -53,7 +53,7 @@ class Headings:
         """Choose the level whose stop lies under a pixel, if there is one."""
         for box, n in self.stops:
             if box.contains(at):
-                self.desk.look_at(self.desk.close_up, n)
+                self.desk.close_up.look_at(self.desk.close_up.deck, n)
                 return True
         return False
 
@@ -85,7 +85,7 @@ class Headings:
 
     def _levels(self, p: QPainter, at: QRectF, end: float) -> QRectF:
         """The levels to choose from, the highest first, after all; returns what they end at."""
-        desk, theme, listed = self.desk, self.desk.theme, self.desk.levels
+        desk, theme, listed = self.desk, self.desk.theme, self.desk.close_up.levels
         self.stops = []
         if not listed:
             return at
@@ -94,7 +94,7 @@ class Headings:
             box = QRectF(at.right() + 8, 2, fonts.measure(words, "small", 500) + 18, 19)
             if box.right() > end:
                 break
-            role = "stop.chosen" if n == desk.level_shown else "stop"
+            role = "stop.chosen" if n == desk.close_up.level_shown else "stop"
             p.setPen(theme.pen(role))
             p.setBrush(theme.brush(role))
             p.drawRoundedRect(box, 9.5, 9.5)

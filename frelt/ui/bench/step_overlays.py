@@ -23,27 +23,27 @@ def paint_lines(bench: "Drawings", p: QPainter, solved: Solved, layout: Layout, 
         return
     from ...drawing.overlay.lines import lines_over
 
-    if bench.lines_now is None:
+    if bench.tools.lines is None:
         from ..steps.plumbing.now import LinesNow
 
-        bench.show_lines(LinesNow(bench.desk))
-    assert bench.lines_now is not None
-    held = bench.line_drag.over or bench.lines_now.held
-    shapes = lines_over(solved.rig, bench.lines_now.solved(), carrier.id, layout.sheet, held, view)
+        bench.tools.show_lines(LinesNow(bench.desk))
+    assert bench.tools.lines is not None
+    held = bench.tools.line_drag.over or bench.tools.lines.held
+    shapes = lines_over(solved.rig, bench.tools.lines.solved(), carrier.id, layout.sheet, held, view)
     if bench.alone:
-        shapes += bench.line_drag.shapes(layout)
+        shapes += bench.tools.line_drag.shapes(layout)
     paint_clipped(p, shapes, layout.area(view).adjusted(-12, -12, 12, 12), bench.desk.theme)
 
 
 def walking(bench: "Drawings") -> bool:
     """Whether one walks around the rig, stop by stop."""
-    now = bench.hold_now
+    now = bench.tools.hold
     return now is not None and now.walking is not None and "straps" in STEPS[bench.desk.step].overlays
 
 
 def tied_in_hand(bench: "Drawings") -> frozenset[str]:
     """The thing whose straps are looked at, while they are."""
-    now, solved = bench.hold_now, bench.desk.solved
+    now, solved = bench.tools.hold, bench.desk.solved
     if now is None or solved is None or now.walking is not None or "straps" not in STEPS[bench.desk.step].overlays:
         return frozenset()
     return frozenset({now.held} & {i.id for i in solved.rig.items})
@@ -51,7 +51,7 @@ def tied_in_hand(bench: "Drawings") -> frozenset[str]:
 
 def paint_straps(bench: "Drawings", p: QPainter, solved: Solved, layout: Layout, view: View) -> None:
     """What holds things, over one drawing; or the walk around the rig."""
-    carrier, now = bench.desk.carrier, bench.hold_now
+    carrier, now = bench.desk.carrier, bench.tools.hold
     if carrier is None:
         return
     if now is not None and now.walking is not None and walking(bench):
@@ -67,18 +67,18 @@ def paint_straps(bench: "Drawings", p: QPainter, solved: Solved, layout: Layout,
     thing, held, bad = (now.held, now.strap, now.bad()) if now is not None else ("", "", frozenset())
     shapes = straps_over(solved.rig, solved.frames, carrier.id, layout.sheet, view, thing, held, bad)
     room = layout.area(view).adjusted(-12, -12, 12, 12)
-    paint_clipped(p, (*shapes, *bench.hold_drag.shapes()) if view == "plan" else shapes, room, bench.desk.theme)
+    paint_clipped(p, (*shapes, *bench.tools.hold_drag.shapes()) if view == "plan" else shapes, room, bench.desk.theme)
 
 
 def plated(bench: "Drawings") -> bool:
     """Whether a ticket is typed."""
-    now = bench.scale_now
+    now = bench.tools.scale
     return "plates" in STEPS[bench.desk.step].overlays and now is not None and now.typing
 
 
 def plate_words(bench: "Drawings", layout: Layout) -> list[Box]:
     """Where readings stand over the plan, so that names give way to them [px]."""
-    carrier, now = bench.desk.carrier, bench.scale_now
+    carrier, now = bench.desk.carrier, bench.tools.scale
     if carrier is None or now is None or not plated(bench):
         return []
     from ...drawing.overlay.plates import plate_spots
@@ -103,7 +103,7 @@ def paint_plates(bench: "Drawings", p: QPainter, layout: Layout) -> None:
     """The plates of the ticket that is typed, under the wheels."""
     from ...drawing.overlay.plates import plates_over
 
-    carrier, now = bench.desk.carrier, bench.scale_now
+    carrier, now = bench.desk.carrier, bench.tools.scale
     if carrier is not None and now is not None:
         shapes = plates_over(carrier, now.stood, now.typed, partial(layout.sheet.px, "plan"), now.at)
         paint_clipped(p, shapes, layout.plan.adjusted(-12, -14, 12, 14), bench.desk.theme)

@@ -18,8 +18,8 @@ from ...core.model.rig import Rig
 from ...core.model.state import State
 from ...core.report.verdict import drawn, first_of, speaking, spoken_state
 from ...core.solve import Solved, solve
-from ...core.space.levels import Level, levels
 from ...paint.theme import THEMES, Theme
+from .close_up import CloseUp
 from .fix_search import FixSearch
 from .jobs import Jobs
 from .later import later
@@ -76,8 +76,7 @@ class Desk(QObject):
         self._moment: tuple[str, dict[str, float]] | None = None  # of a day that is looked at: state and fills
         self.carrier_id = ""
         self.whole_pair = False
-        self.close_up = ""  # the deck that fills the drawings, or none
-        self.level: int | None = None  # of the levels of what is drawn, or all of them
+        self.close_up = CloseUp(self)
         self.state_id = WORST
         self.step = Step.BIG_THINGS
         self.removes: list[
@@ -140,48 +139,9 @@ class Desk(QObject):
         solved = self.solved
         if solved is not None and solved.frames.carrier_of.get(self.in_hand, carrier_id) != carrier_id:
             self.take("")
-        self.close_up, self.level = "", None
+        self.close_up.leave()
         self.carrier_id = carrier_id
         self.carrier_changed.emit()
-
-    @property
-    def deck_drawn(self) -> str:
-        """The deck whose levels are shown: the one looked at closely while it is there, else the main one of the carrier drawn."""
-        solved, carrier = self.solved, self.carrier
-        if solved is None or carrier is None:
-            return ""
-        close = self.close_up if solved.frames.carrier_of.get(self.close_up) == carrier.id else ""
-        return close if close in solved.frames.decks else carrier.main_deck.id
-
-    @property
-    def closely(self) -> bool:
-        """Whether one deck fills the drawings; the chassis is worked on whole."""
-        return bool(self.close_up) and self.step is not Step.CHASSIS and self.deck_drawn == self.close_up
-
-    @property
-    def levels(self) -> tuple[Level, ...]:
-        """The levels of what is drawn, the lowest first; nothing where nothing is stacked."""
-        solved = self.solved
-        return levels(solved.rig, solved.frames, self.deck_drawn) if solved is not None and self.deck_drawn else ()
-
-    @property
-    def level_shown(self) -> int | None:
-        """The level of the plan that is chosen and still there, or None for all."""
-        return self.level if self.level is not None and self.level < len(self.levels) else None
-
-    def look_at(self, deck_id: str, level: int | None = None) -> None:
-        """Let a deck fill the drawings, or none; at one of its levels, or all of them."""
-        self.close_up, self.level = deck_id, level
-        self.carrier_changed.emit()
-
-    def level_by(self, step: int) -> None:
-        """The level above or below of what is drawn; all of them are one of the stops."""
-        count = len(self.levels)
-        if not count:
-            self.refused.emit("Nothing is stacked here: there is one level.")
-            return
-        at = ((count if self.level_shown is None else self.level_shown) + step) % (count + 1)
-        self.look_at(self.close_up, None if at == count else at)
 
     @property
     def fills(self) -> dict[str, float]:

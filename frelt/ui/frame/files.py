@@ -1,8 +1,7 @@
-"""Files of the window: new, open, save, the load sheet, and what was left unsaved."""
+"""Files of the window: new, open, save, and what was left unsaved."""
 
 from collections.abc import Callable
 from pathlib import Path
-from typing import TYPE_CHECKING
 
 from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QMenu, QWidget
@@ -10,7 +9,7 @@ from PyQt6.QtWidgets import QFileDialog, QMenu, QWidget
 from ...app.autosave import Autosave, Recovered, forget
 from ...app.library import file_name
 from ...app.places import own_demo
-from ...app.storage import Changed, backup_of, write_atomically
+from ...app.storage import Changed, backup_of
 from ...core.base.text import capital
 from ...core.base.value import BadInput, FreltError
 from ...core.model.document import Document
@@ -18,12 +17,8 @@ from ..widgets.text import literal, tip
 from .desk import WORST, Desk
 from .step import Step
 
-if TYPE_CHECKING:
-    from ...core.liquids.road_fill import RoadFill
-
 MOST_TOLD = 3
 FILTER = "Frelt rigs (*.frelt.json);;All files (*)"
-PDF = "PDF (*.pdf)"
 
 
 class Files(QObject):
@@ -84,7 +79,7 @@ class Files(QObject):
             )
 
     def open_file(self) -> None:
-        name, _ = QFileDialog.getOpenFileName(self._over, "Open a rig", str(self._folder()), FILTER)
+        name, _ = QFileDialog.getOpenFileName(self._over, "Open a rig", str(folder_of(self.desk)), FILTER)
         if name:
             self.open_path(Path(name))
 
@@ -117,7 +112,7 @@ class Files(QObject):
 
     def save_as(self) -> bool:
         rig = self.desk.rig
-        start = str(self._folder() / f"{file_name(rig.name if rig else 'rig')}.frelt.json")
+        start = str(folder_of(self.desk) / f"{file_name(rig.name if rig else 'rig')}.frelt.json")
         name, _ = QFileDialog.getSaveFileName(self._over, "Save the rig as", start, FILTER)
         if not name:
             return False
@@ -127,140 +122,6 @@ class Files(QObject):
             self.desk.settings.opened(path)
             self.desk.said.emit(f"Saved: {path}.")
         return done
-
-    def write_sheet(self) -> None:
-        self._ask_and_write(
-            "There is no rig to write a load sheet of.", "Write the load sheet", "load-sheet.pdf", PDF, self.sheet_to
-        )
-
-    def sheet_to(self, path: Path) -> None:
-        """Write the load sheet of the rig on the bench."""
-        from ...paint.sheet import sheet_pdf
-
-        session, rig = self.desk.session, self.desk.session.rig
-        if rig is not None:
-            self._put(path, lambda: sheet_pdf(session.document, rig, self.desk.units), "Load sheet")
-
-    def write_walk(self) -> None:
-        """Ask where, and write the walk before the road."""
-        self._ask_and_write("There is no rig to walk around.", "Write the walk", "walk.pdf", PDF, self.walk_to)
-
-    def walk_to(self, path: Path) -> None:
-        """Write the walk around the rig on the bench."""
-        from ...paint.walk_page import walk_pdf
-
-        rig, caps = self.desk.session.rig, self.desk.caps
-        if rig is not None:
-            self._put(path, lambda: walk_pdf(rig, self.desk.units, caps), "Walk")
-
-    def write_held(self) -> None:
-        """Ask where, and write how everything is held."""
-        self._ask_and_write(
-            "There is no rig to write a tie-down sheet of.", "Write the tie-down sheet", "tie-down.pdf", PDF, self.held_to
-        )
-
-    def held_to(self, path: Path) -> None:
-        """Write the tie-down sheet of the rig on the bench."""
-        from ...paint.held_page import held_pdf
-
-        rig = self.desk.session.rig
-        if rig is not None:
-            self._put(path, lambda: held_pdf(rig, self.desk.units), "Tie-down sheet")
-
-    def write_scale(self) -> None:
-        """Ask where, and write the sheet to take to the scale."""
-        self._ask_and_write(
-            "There is no rig to write a scale sheet of.", "Write the scale sheet", "scale.pdf", PDF, self.scale_to
-        )
-
-    def scale_to(self, path: Path) -> None:
-        """Write the scale sheet of the rig on the bench."""
-        from ...paint.scale_page import scale_pdf
-
-        rig = self.desk.session.rig
-        if rig is not None:
-            self._put(path, lambda: scale_pdf(rig, self.desk.units), "Scale sheet")
-
-    def write_drawing(self) -> None:
-        """Ask where, and write the carrier drawn in the state drawn; the name's end says which kind of file."""
-        self._ask_and_write(
-            "There is no rig to draw.",
-            "Write the drawing",
-            "bench.svg",
-            "SVG (*.svg);;DXF in millimeters (*.dxf)",
-            self.drawing_to,
-        )
-
-    def drawing_to(self, path: Path) -> None:
-        """Write the drawing of what the bench shows."""
-        from ...formats.drawing import drawing_file
-        from ...paint import fonts
-
-        desk, solved, state, carrier = self.desk, self.desk.session.solved, self.desk.state, self.desk.carrier
-        if solved is not None and carrier is not None:
-            chosen = state.id if state is not None and desk.state_id != WORST else ""
-            self._put(
-                path,
-                lambda: drawing_file(path.suffix, solved, fonts, desk.units, chosen, carrier.id, desk.whole_pair),
-                "Drawing",
-            )
-
-    def write_things(self) -> None:
-        """Ask where, and write the list of the rig's things; the name's end says which kind of file."""
-        self._ask_and_write(
-            "There is no rig to list the things of.",
-            "Write the list of things",
-            "things.xlsx",
-            "Workbook (*.xlsx);;CSV (*.csv)",
-            self.things_to,
-        )
-
-    def things_to(self, path: Path) -> None:
-        """Write the list of the rig on the bench."""
-        from ...formats.things import things_file
-
-        solved = self.desk.session.solved
-        if solved is not None:
-            self._put(path, lambda: things_file(path.suffix, solved, self.desk.units), "List of things")
-
-    def write_placard(self, found: "RoadFill | None", order: tuple[str, ...] | None) -> None:
-        """Ask where, and write the placard of a road fill."""
-        if found is None or found.exact or not found.shown:
-            self.desk.refused.emit("There is no road fill to write a placard of.")
-            return
-        if (path := self._ask("Write the placard", "road-fill.pdf", PDF)) is not None:
-            self.placard_to(path, found, order)
-
-    def placard_to(self, path: Path, found: "RoadFill", order: tuple[str, ...] | None) -> None:
-        """Write the placard of the rig on the bench."""
-        from ...paint.placard import placard_pdf
-
-        rig = self.desk.session.rig
-        if rig is not None:
-            self._put(path, lambda: placard_pdf(rig, found, order, self.desk.units), "Placard")
-
-    def _ask_and_write(self, lacks: str, title: str, what: str, kinds: str, write: Callable[[Path], None]) -> None:
-        """Ask where, and write; or say that there is no rig."""
-        if self.desk.session.rig is None:
-            self.desk.refused.emit(lacks)
-        elif (path := self._ask(title, what, kinds)) is not None:
-            write(path)
-
-    def _ask(self, title: str, what: str, kinds: str) -> Path | None:
-        """Where a file of this rig shall lie; None if the dialog was left."""
-        name, _ = QFileDialog.getSaveFileName(self._over, title, self._called(what), kinds)
-        return Path(name) if name else None
-
-    def _put(self, path: Path, make: Callable[[], bytes], what: str) -> None:
-        """Write a file that is whole in memory, or say why not; what stood there stays until then."""
-        try:
-            write_atomically(path, make())
-        except FreltError as err:
-            self.desk.refused.emit(f"{path}: {err}.")
-        except OSError as err:
-            self.desk.refused.emit(f"{path}: {err.strerror or err}; nothing was written.")
-        else:
-            self.desk.said.emit(f"{what} written: {path}.")
 
     def offer(self, found: tuple[Recovered, ...]) -> None:
         """Put what was left unsaved on the bench: that of the file that is open, else the newest. Nothing is asked."""
@@ -300,16 +161,6 @@ class Files(QObject):
             forget(one)
         self.desk.said.emit("Forgotten.")
 
-    def _called(self, what: str) -> str:
-        """Where a dialog for a file of this rig begins, and how it is called: by the rig and what it is."""
-        rig = self.desk.session.rig
-        return str(self._folder() / f"{file_name(rig.name)}-{what}") if rig is not None else str(self._folder() / what)
-
-    def _folder(self) -> Path:
-        """Where a dialog begins: beside the open file, else at home."""
-        path = self.desk.session.path
-        return path.parent if path is not None else Path.home()
-
     def _try(self, what: Callable[[], object]) -> bool:
         try:
             what()
@@ -320,6 +171,12 @@ class Files(QObject):
             self.desk.refused.emit(f"{capital(str(err))}.")
             return False
         return True
+
+
+def folder_of(desk: Desk) -> Path:
+    """Where a dialog begins: beside the open file, else at home."""
+    path = desk.session.path
+    return path.parent if path is not None else Path.home()
 
 
 def _plainly(err: BadInput, path: Path) -> str:

@@ -58,8 +58,8 @@ class Looking:
         if solved is None or carrier is None:
             return
         listed = near(solved.rig, solved.frames, carrier, desk.in_hand)
-        at = listed.index(desk.close_up) + 1 if desk.closely and desk.close_up in listed else 0
-        desk.look_at(listed[at] if at < len(listed) and (at or not desk.closely) else "")
+        at = listed.index(desk.close_up.deck) + 1 if desk.close_up.closely and desk.close_up.deck in listed else 0
+        desk.close_up.look_at(listed[at] if at < len(listed) and (at or not desk.close_up.closely) else "")
 
     def other_side(self) -> None:
         """The other side in front."""

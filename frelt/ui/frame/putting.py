@@ -30,7 +30,9 @@ def placed(desk: Desk, entry_id: str) -> Put | None:
     if rig is None or carrier is None or entry is None:
         return None
     deck = "" if can(entry.item, "bear things") else _deck_worked_on(desk)
-    made, item = put_on(rig, _called(entry, desk), new_id, None, None, carrier.id, desk.close_up if desk.closely else deck)
+    made, item = put_on(
+        rig, _called(entry, desk), new_id, None, None, carrier.id, desk.close_up.deck if desk.close_up.closely else deck
+    )
     return Put(made, item)
 
 

@@ -22,6 +22,7 @@ from .menus import Menus
 from .message import Message
 from .notices import Notices
 from .pages import RightColumn
+from .papers import Papers
 from .path import StepPath
 from .step import Step
 from .strip import Strip
@@ -46,7 +47,7 @@ class Window(QMainWindow):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self.desk = desk
-        self.files = Files(desk, self)
+        self.files, self.papers = Files(desk, self), Papers(desk, self)
         self.setMinimumSize(1000, 680)
         self._as_last_time()
         self.setAcceptDrops(True)
@@ -85,8 +86,8 @@ class Window(QMainWindow):
         box.addWidget(self.strip)
         self.right.day_made.connect(lambda plot: box.insertWidget(3, plot))
         self.right.plan_made.connect(self._take_plan)
-        self.right.hold_made.connect(self.bench.show_held)
-        self.right.scale_made.connect(self.bench.show_plates)
+        self.right.hold_made.connect(self.bench.tools.show_held)
+        self.right.scale_made.connect(self.bench.tools.show_plates)
         self.right.day_shown.connect(lambda on: self.strip.setVisible(not on))
         self.setCentralWidget(whole)
 
@@ -102,10 +103,10 @@ class Window(QMainWindow):
         self.bench.first_painted.connect(self.right.show_page)
         self.bench.first_painted.connect(self.menus.fill)
         self.bench.first_painted.connect(self.right.begin)
-        self.right.sheet_asked.connect(self.files.write_sheet)
-        self.right.walk_asked.connect(self.files.write_walk)
-        self.right.held_asked.connect(self.files.write_held)
-        self.right.scale_asked.connect(self.files.write_scale)
+        self.right.sheet_asked.connect(self.papers.write_sheet)
+        self.right.walk_asked.connect(self.papers.write_walk)
+        self.right.held_asked.connect(self.papers.write_held)
+        self.right.scale_asked.connect(self.papers.write_scale)
         self.right.carriers_asked.connect(self.panels.carriers)
         self.right.placard_asked.connect(self._write_placard)
         self.files.opened.connect(self._opened)
@@ -114,14 +115,14 @@ class Window(QMainWindow):
 
     def _take_plan(self, plan: "LinePlan") -> None:
         self.centre.addWidget(plan, 63)
-        self.bench.show_lines(plan.now)
+        self.bench.tools.show_lines(plan.now)
 
     def _write_placard(self) -> None:
         from ..steps.liquids.page import LiquidsPage
 
         page = self.right.page(Step.LIQUIDS)
         assert isinstance(page, LiquidsPage)
-        self.files.write_placard(page.road.found, page.road.order)
+        self.papers.write_placard(page.road.found, page.road.order)
 
     def _looks(self) -> None:
         self.setStyleSheet(style_sheet(self.desk.theme))
@@ -144,7 +145,7 @@ class Window(QMainWindow):
 
     def _opened(self) -> None:
         self.bench.zoom_by(1e-9)
-        self.desk.look_at("")
+        self.desk.close_up.look_at("")
         self.bench.setFocus()
 
     # what is dropped on it, and its end

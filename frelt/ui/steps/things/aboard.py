@@ -194,8 +194,8 @@ class AboardList(QWidget):
         if carrier is None:
             return
         deck = by_itself(solved.rig, solved.frames, carrier, item_id)
-        seen = not self.desk.closely or item_id in carried(solved.rig, self.desk.close_up)
-        if deck and deck != self.desk.close_up:
-            self.desk.look_at(deck)
+        seen = not self.desk.close_up.closely or item_id in carried(solved.rig, self.desk.close_up.deck)
+        if deck and deck != self.desk.close_up.deck:
+            self.desk.close_up.look_at(deck)
         elif not seen:
-            self.desk.look_at("")
+            self.desk.close_up.look_at("")
