@@ -61,9 +61,9 @@ def test_actions_and_keys_are_declared_once() -> None:
     from frelt.ui.bench.bench import Bench
     from frelt.ui.frame.desk import Desk
     from frelt.ui.frame.files import Files
-from frelt.ui.frame.papers import Papers
     from frelt.ui.frame.fix_search import FixSearch
     from frelt.ui.frame.looking import Looking
+    from frelt.ui.frame.papers import Papers
     from frelt.ui.frame.unit_menus import UnitMenus
     from frelt.ui.frame.window import Window
     from frelt.ui.frame.windows import Windows
