@@ -1,7 +1,7 @@
 """The path: ten steps along a pull-tape, free to jump; what is not built yet is quiet."""
 
 from PyQt6.QtCore import QEvent, QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QPaintEvent, QPen
+from PyQt6.QtGui import QHelpEvent, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 
 from ...core.judge.check import KINDS
@@ -57,7 +57,7 @@ class StepButton(QAbstractButton):
 
     def event(self, event: QEvent | None) -> bool:
         """What its mark stands for, when the pointer rests."""
-        if event is not None and event.type() == QEvent.Type.ToolTip:
+        if isinstance(event, QHelpEvent) and event.type() == QEvent.Type.ToolTip:
             said = ABOUT.get(self.entry.judged, "")
             word = {str(k): w for k, w in WORDS.items()}.get(self.status(), "")
             tip(

@@ -3,7 +3,7 @@
 from typing import NamedTuple
 
 from PyQt6.QtCore import QEvent, QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QPainter, QPaintEvent, QPen
+from PyQt6.QtGui import QHelpEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from ...core.base.text import capital
@@ -73,8 +73,10 @@ class StateCard(QAbstractButton):
 
     def event(self, event: QEvent | None) -> bool:
         """What it says in short, whole; made when the pointer rests."""
+        if not isinstance(event, QHelpEvent) or event.type() != QEvent.Type.ToolTip:
+            return super().event(event)
         solved = self.desk.solved
-        if event is not None and event.type() == QEvent.Type.ToolTip and solved is not None and self.content is not None:
+        if solved is not None and self.content is not None:
             said = speaking(solved) if self.state_id == WORST else solved.by_state.first(self.state_id)
             if said is not None:
                 name, word = self.content.name, WORDS[mark_of(said)]
