@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 import shapely
 from fluids.geometry import TANK
-from hypothesis import assume, given
+from hypothesis import assume, example, given
 from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy import ndimage
@@ -469,6 +469,7 @@ def test_a_group_has_a_safe_floor_in_which_all_of_it_stays() -> None:
 
 
 @given(st.floats(0, 1), st.floats(0, 1), st.floats(0.06, 0.3), st.floats(40.0, 300.0))
+@example(0.0, 0.5, 0.25, 67.0)  # half over the floor that the tail runs on into
 def test_the_safe_floor_of_a_slope_is_where_the_solver_says_ok(s: float, t: float, drop: float, mass: float) -> None:
     """Points of the plan that floor and solver must judge alike; what is in the way by brute force of the overlap check."""
     tail = Deck(id="tail", name="Dovetail", kind="dovetail", on="t", origin=(5, 0, 0.6), u=(float(np.cos(drop)), 0.0, -float(np.sin(drop))), outline=((0, -1), (1.5, -1), (1.5, 1), (0, 1)))  # fmt: skip

@@ -5,11 +5,12 @@ from collections.abc import Sequence
 from msgspec.structs import replace
 
 from ..geometry.frames import placed
-from ..geometry.polygon import Point, Polygon, clip
+from ..geometry.polygon import Point, Polygon, area, clip
 from ..model.carrier import Deck
 from ..model.rig import Rig
 from ..solve import Solved
 from ..space.bolts import unbolted_room
+from ..space.grounds import grounds
 from ..space.solids import TOUCH, Solid, fixtures, hull, same_height, solid, solids
 
 
@@ -21,7 +22,36 @@ def middle_of(solved: Solved, item_id: str) -> Point:
 
 
 def deck_room(deck: Deck, solved: Solved, own: Solid, middle: Point) -> list[Point]:
-    """Where the middle may stand so that the outline stays inside a deck, level or sloping, in plan [m]."""
+    """Where the middle may stand so that the outline stays inside a deck, level or sloping, in plan [m].
+
+    Over a floor that the deck runs on into too, as long as the middle is on its own (see `off_deck`).
+    """
+    inside = _within(deck, solved, own, middle)
+    edge = [solved.frames.decks[deck.id].point((u, v, 0.0))[:2] for u, v in deck.outline]
+    for grown in grounds(solved.rig, solved.frames.kept).get(deck.id, ()):
+        inside = _joined(inside, _cut(_within(grown, solved, own, middle), edge))
+    return inside
+
+
+def _cut(room: list[Point], edge: Sequence[Point]) -> list[Point]:
+    """What of a convex polygon lies in another."""
+    for (x0, y0), (x1, y1) in zip(edge, (*edge[1:], edge[0]), strict=True) if len(edge) > 2 else ():
+        nx, ny = y1 - y0, x0 - x1
+        room = clip(room, nx, ny, nx * x0 + ny * y0)
+    return room
+
+
+def _joined(one: list[Point], other: list[Point]) -> list[Point]:
+    """Two convex polygons as one where that is convex, else the larger."""
+    if len(one) < 3 or len(other) < 3:
+        return max(one, other, key=len)
+    both = list(hull([*one, *other]))
+    sizes = [area(tuple(p)) if len(p) > 2 else 0.0 for p in (one, other, _cut(one, other), both)]
+    return both if sizes[0] + sizes[1] - sizes[2] > sizes[3] - 1e-9 else max((one, other), key=lambda p: area(tuple(p)))
+
+
+def _within(deck: Deck, solved: Solved, own: Solid, middle: Point) -> list[Point]:
+    """Where the middle may stand so that the outline stays inside the deck as it is given."""
     frame = solved.frames.decks[deck.id]
     edge = [frame.point((u, v, 0.0))[:2] for u, v in deck.outline]
     corners = own.corners
