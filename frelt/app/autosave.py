@@ -36,6 +36,11 @@ class Recovered(Struct, frozen=True):
     document: Document
     base: str = ""
 
+    @property
+    def content(self) -> Content | None:
+        """What that file held; None where there was none."""
+        return Content(digest=self.base) if self.base else None
+
 
 class Autosave:
     """The autosave of one open document: a line that says whose it is, then the document."""
@@ -55,7 +60,7 @@ class Autosave:
 
     def adopt(self, found: Recovered) -> None:
         """Go on with an autosave that was found."""
-        self._file, self._path, self._base = found.file, found.path, Content(digest=found.base) if found.base else None
+        self._file, self._path, self._base = found.file, found.path, found.content
 
     def write(self, document: Document, rig_id: str) -> str:
         """Write the document down. A disk that cannot be written must not stop the work: returns why it failed, or nothing."""

@@ -217,7 +217,7 @@ class Session:
 
     def recover(self, found: Recovered) -> None:
         """Put an autosave on the bench, unsaved."""
-        self._start(found.document, found.path, saved=False, known=storage.Content(digest=found.base) if found.base else None)
+        self._start(found.document, found.path, saved=False, known=found.content)
         self.rig_id = found.rig_id or self.rig_id
         self._autosave.adopt(found)
         self._tell()

@@ -1,9 +1,13 @@
 """A skid lifted over its bed: raised with all that stands on it, the forks below it and their mast behind."""
 
-from ..core.geometry.frames import Frames, standing_on
+from functools import partial
+
+from ..core.base.kept import Memo
+from ..core.geometry.frames import Frame, Frames, standing_on
 from ..core.kind.capability import can
 from ..core.kind.registry import given
-from ..core.model.rig import Rig
+from ..core.model.item import Item
+from ..core.model.rig import Forklift, Rig
 from .shapes import Group, Path, line, polygon, rect
 
 RAISE = 0.32  # how far it is drawn above its deck [m]
@@ -29,14 +33,20 @@ def forks(rig: Rig, carrier: str, frames: Frames, view: str) -> tuple[Group, ...
     for skid in rig.items:
         if not can(skid, "be lifted") or frames.carrier_of.get(skid.id) != carrier or skid.id not in frames.items:
             continue
-        g = given(skid)
-        if g.word("forks") == "from the side":
-            continue
-        x, y, z = frames.items[skid.id].at
-        heel, tip = x + skid.length.value / 2, x + skid.length.value / 2 - rig.forklift.forks
-        apart, low = g["apart"] / 2, z + RAISE + 0.01
-        made.append(Group(_paths(view, heel, tip, y, apart, low)))
+        if given(skid).word("forks") != "from the side":
+            inputs = (skid, frames.items[skid.id], rig.forklift)
+            made.append(_forks.get(frames.kept, (skid.id, view), inputs, partial(_entering, *inputs, view)))
     return tuple(made)
+
+
+_forks: Memo[Group] = Memo(64)
+
+
+def _entering(skid: Item, frame: Frame, forklift: Forklift, view: str) -> Group:
+    """The forks of one skid."""
+    x, y, z = frame.at
+    heel = x + skid.length.value / 2
+    return Group(_paths(view, heel, heel - forklift.forks, y, given(skid)["apart"] / 2, z + RAISE + 0.01))
 
 
 def _paths(view: str, heel: float, tip: float, y: float, apart: float, low: float) -> tuple[Path, ...]:

@@ -22,8 +22,7 @@ from .sketch import Fills, Sketch, plain, sketched
 
 View = Literal["plan", "side", "rear"]
 
-_sketches: Memo[Sketch] = Memo(20_000)
-_alike: Memo[Sketch] = Memo(4000)
+_alike: Memo[Sketch] = Memo(8000)
 _drawn: Each[Sketch] = Each()
 _groups: Each[Group] = Each(64)
 
@@ -67,10 +66,7 @@ def at_seen(at: tuple[float, float, float], view: View) -> tuple[float, float]:
 
 def sketch(item: Item, fills: tuple[tuple[str, float], ...], kept: Kept) -> Sketch:
     """The item's own three views, kept while nothing of it but its place changes."""
-    inputs = (item.kind, item.length, item.width, item.height, item.parts, item.decks, item.fields, item.options, item.outline)
-    return _sketches.get(
-        kept, (item.id, fills), inputs, lambda: _alike.get(kept, _look(item, fills), (), lambda: _sketch(item, dict(fills)))
-    )
+    return _alike.get(kept, _look(item, fills), (), lambda: _sketch(item, dict(fills)))
 
 
 def _look(item: Item, fills: tuple[tuple[str, float], ...]) -> object:
@@ -236,13 +232,8 @@ class _Drawn:
     def extent(self) -> tuple[float, float, float, float, float]:
         """x0, y0, x1, y1 in plan, and the height [m]."""
         x0, x1, y0, y1, height = carriers.extent(self.carrier)
-        return (
-            x0,
-            y0,
-            x1,
-            y1,
-            max([height, 1.2, *(f.at[2] + i.height.value for i, f in zip(self._here, self._frames, strict=True))]),
-        )
+        tops = (f.at[2] + i.height.value for i, f in zip(self._here, self._frames, strict=True))
+        return x0, y0, x1, y1, max([height, 1.2, *tops])
 
     def layers(self, view: View, right_side: bool = False) -> tuple[tuple[Group, ...], tuple[Group, ...]]:
         """What stands behind the items, and what before."""

@@ -14,7 +14,7 @@ from .theme import Theme
 
 Ready = tuple[tuple[str, QPainterPath], ...]
 
-_ready: Memo[Ready] = Memo(40_000)  # every view of the most items a rig may have
+_ready: Memo[Ready] = Memo(8000)  # every view of the most items a rig may have
 
 
 def qt_path(path: Path, onto: QPainterPath | None = None) -> QPainterPath:

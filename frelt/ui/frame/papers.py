@@ -9,6 +9,7 @@ from PyQt6.QtWidgets import QFileDialog, QWidget
 from ...app.library import file_name
 from ...app.storage import write_atomically
 from ...core.base.value import FreltError
+from ...core.model.rig import Rig
 from .desk import WORST, Desk
 from .files import folder_of
 
@@ -33,9 +34,7 @@ class Papers:
         """Write the load sheet of the rig on the bench."""
         from ...paint.sheet import sheet_pdf
 
-        session, rig = self.desk.session, self.desk.session.rig
-        if rig is not None:
-            self._put(path, lambda: sheet_pdf(session.document, rig, self.desk.units), "Load sheet")
+        self._put(path, lambda rig: sheet_pdf(self.desk.session.document, rig, self.desk.units), "Load sheet")
 
     def write_walk(self) -> None:
         """Ask where, and write the walk before the road."""
@@ -45,9 +44,7 @@ class Papers:
         """Write the walk around the rig on the bench."""
         from ...paint.walk_page import walk_pdf
 
-        rig, caps = self.desk.session.rig, self.desk.caps
-        if rig is not None:
-            self._put(path, lambda: walk_pdf(rig, self.desk.units, caps), "Walk")
+        self._put(path, lambda rig: walk_pdf(rig, self.desk.units, self.desk.caps), "Walk")
 
     def write_held(self) -> None:
         """Ask where, and write how everything is held."""
@@ -59,9 +56,7 @@ class Papers:
         """Write the tie-down sheet of the rig on the bench."""
         from ...paint.held_page import held_pdf
 
-        rig = self.desk.session.rig
-        if rig is not None:
-            self._put(path, lambda: held_pdf(rig, self.desk.units), "Tie-down sheet")
+        self._put(path, lambda rig: held_pdf(rig, self.desk.units), "Tie-down sheet")
 
     def write_scale(self) -> None:
         """Ask where, and write the sheet to take to the scale."""
@@ -73,9 +68,7 @@ class Papers:
         """Write the scale sheet of the rig on the bench."""
         from ...paint.scale_page import scale_pdf
 
-        rig = self.desk.session.rig
-        if rig is not None:
-            self._put(path, lambda: scale_pdf(rig, self.desk.units), "Scale sheet")
+        self._put(path, lambda rig: scale_pdf(rig, self.desk.units), "Scale sheet")
 
     def write_drawing(self) -> None:
         """Ask where, and write the carrier drawn in the state drawn; the name's end says which kind of file."""
@@ -97,7 +90,7 @@ class Papers:
             chosen = state.id if state is not None and desk.state_id != WORST else ""
             self._put(
                 path,
-                lambda: drawing_file(path.suffix, solved, fonts, desk.units, chosen, carrier.id, desk.whole_pair),
+                lambda _: drawing_file(path.suffix, solved, fonts, desk.units, chosen, carrier.id, desk.whole_pair),
                 "Drawing",
             )
 
@@ -117,7 +110,7 @@ class Papers:
 
         solved = self.desk.session.solved
         if solved is not None:
-            self._put(path, lambda: things_file(path.suffix, solved, self.desk.units), "List of things")
+            self._put(path, lambda _: things_file(path.suffix, solved, self.desk.units), "List of things")
 
     def write_placard(self, found: "RoadFill | None", order: tuple[str, ...] | None) -> None:
         """Ask where, and write the placard of a road fill."""
@@ -131,9 +124,7 @@ class Papers:
         """Write the placard of the rig on the bench."""
         from ...paint.placard import placard_pdf
 
-        rig = self.desk.session.rig
-        if rig is not None:
-            self._put(path, lambda: placard_pdf(rig, found, order, self.desk.units), "Placard")
+        self._put(path, lambda rig: placard_pdf(rig, found, order, self.desk.units), "Placard")
 
     def _ask_and_write(self, lacks: str, title: str, what: str, kinds: str, write: Callable[[Path], None]) -> None:
         """Ask where, and write; or say that there is no rig."""
@@ -147,10 +138,13 @@ class Papers:
         name, _ = QFileDialog.getSaveFileName(self._over, title, self._called(what), kinds)
         return Path(name) if name else None
 
-    def _put(self, path: Path, make: Callable[[], bytes], what: str) -> None:
-        """Write a file that is whole in memory, or say why not; what stood there stays until then."""
+    def _put(self, path: Path, make: Callable[[Rig], bytes], what: str) -> None:
+        """Write what is made of the rig on the bench, whole, or say why not; what stood there stays until then."""
+        rig = self.desk.session.rig
+        if rig is None:
+            return
         try:
-            write_atomically(path, make())
+            write_atomically(path, make(rig))
         except FreltError as err:
             self.desk.refused.emit(f"{path}: {err}.")
         except OSError as err:
@@ -161,6 +155,4 @@ class Papers:
     def _called(self, what: str) -> str:
         """Where a dialog for a file of this rig begins, and how it is called: by the rig and what it is."""
         rig = self.desk.session.rig
-        return (
-            str(folder_of(self.desk) / f"{file_name(rig.name)}-{what}") if rig is not None else str(folder_of(self.desk) / what)
-        )
+        return str(folder_of(self.desk) / (f"{file_name(rig.name)}-{what}" if rig is not None else what))
