@@ -1,23 +1,19 @@
 """The one gate: what becomes the document, by hand, file, table or code, is held to the same bounds and references."""
 
-import re
 from collections.abc import Sequence
 
 from msgspec.structs import replace
 
+from .base.figure import NOT_RATED
 from .base.value import BadInput, FreltError
 from .kind.bounds import check_parameters
-from .model.bounds import check_bounds
 from .model.document import Document
 from .model.integrity import check_document, check_item
 from .model.item import Item
-from .model.spoken import in_words
-
-_PATH = re.compile(r"\$(?:\.[\w/-]+|\[\d+\])+")
 
 
 def admit(document: Document) -> None:
-    """Hold a document as it was read. Raises BadInput at the first thing that cannot be right, with its path."""
+    """Hold a document as it was read, without zeros (see `without_zeros`). Raises BadInput at the first thing that cannot be right, with its path."""
     check_document(document)
     for r, rig in enumerate(document.rigs):
         for n, item in enumerate(rig.items):
@@ -26,6 +22,9 @@ def admit(document: Document) -> None:
 
 def admit_edit(document: Document, before: Document) -> None:
     """Hold what an edit made of a document. Raises FreltError with the place in words; nothing of it is kept then."""
+    from .model.bounds import check_bounds
+    from .model.zeros import without_zeros
+
     try:
         check_bounds(document, before)
         had = {id(i) for rig in before.rigs for i in rig.items}
@@ -35,6 +34,10 @@ def admit_edit(document: Document, before: Document) -> None:
                 check_item(document.rigs[r].items[n], f"$.rigs[{r}].items[{n}]")
         else:
             check_document(document)
+            for zero in without_zeros(document)[1]:
+                raise BadInput(
+                    zero, "0", f"a rating above 0; “{NOT_RATED}” where there is no plate, nothing while it is unread"
+                )
         for r, n in changed:
             check_parameters(document.rigs[r].items[n], f"$.rigs[{r}].items[{n}]")
     except BadInput as err:
@@ -64,6 +67,10 @@ class Refused(FreltError):
     """An edit that was not made: where, what was found and what was expected, in words."""
 
     def __init__(self, why: BadInput, document: Document) -> None:
+        import re
+
+        from .model.spoken import in_words
+
         self.why = why
-        found = _PATH.sub(lambda m: in_words(m[0], document), why.found)
+        found = re.sub(r"\$(?:\.[\w/-]+|\[\d+\])+", lambda m: in_words(m[0], document), why.found)
         super().__init__(f"{in_words(why.where, document)}: {found}; expected {why.expected}")

@@ -4,9 +4,6 @@ from typing import Any
 
 from ..core.base.kept import Kept, Memo
 from ..core.model.carrier import Carrier, Trailer, Vehicle
-from . import stand as stands
-from . import trailer as trailers
-from . import vehicle as vehicles
 from .shapes import Group
 
 _plans: Memo[tuple[Group, ...]] = Memo(64)
@@ -15,8 +12,14 @@ _rears: Memo[tuple[Group, ...]] = Memo(64)
 
 
 def _drawn(carrier: Carrier) -> Any:
-    """The file that draws carriers of its kind."""
-    return trailers if isinstance(carrier, Trailer) else vehicles if isinstance(carrier, Vehicle) else stands
+    """The file that draws carriers of its kind, loaded when the first of them is drawn."""
+    if isinstance(carrier, Trailer):
+        from . import trailer as drawing
+    elif isinstance(carrier, Vehicle):
+        from . import vehicle as drawing  # type: ignore[no-redef]
+    else:
+        from . import stand as drawing  # type: ignore[no-redef]
+    return drawing
 
 
 def extent(carrier: Carrier) -> tuple[float, float, float, float, float]:
@@ -43,7 +46,7 @@ def side(carrier: Carrier, kept: Kept, parked: bool = False, near: str = "left")
 
     def make() -> tuple[Group, ...]:
         made: tuple[Group, ...] = (
-            trailers.side(carrier, parked, near) if isinstance(carrier, Trailer) else _drawn(carrier).side(carrier, near)
+            _drawn(carrier).side(carrier, parked, near) if isinstance(carrier, Trailer) else _drawn(carrier).side(carrier, near)
         )
         return made
 

@@ -15,16 +15,18 @@ TALL = 1.7  # of the mast [m]
 THICK = 0.045  # of a fork [m]
 
 
-def raised(rig: Rig, carrier: str, frames: Frames) -> frozenset[str]:
-    """What is drawn in the air: the skids of a carrier and all that stands on them."""
+def aloft(groups: tuple[Group, ...], rig: Rig, carrier: str, frames: Frames, view: str) -> tuple[Group, ...]:
+    """The groups with what is in the air drawn higher where heights are shown: the skids of a carrier and all that stands on them."""
+    if view == "plan":
+        return groups
     skids = [i for i in rig.items if can(i, "be lifted") and frames.carrier_of.get(i.id) == carrier]
-    return frozenset(j.id for s in skids for j in standing_on(rig, s.id))
+    raised = frozenset(j.id for s in skids for j in standing_on(rig, s.id))
+    return tuple(_up(g) if g.item in raised else g for g in groups)
 
 
-def up(group: Group, by: float) -> Group:
-    """A group higher in a drawing that shows heights [m]."""
+def _up(group: Group) -> Group:
     a, b, c, d, e, f = group.at
-    return Group(group.paths, (a, b, c, d, e, f + by), group.item, group.depth)
+    return Group(group.paths, (a, b, c, d, e, f + RAISE), group.item, group.depth)
 
 
 def forks(rig: Rig, carrier: str, frames: Frames, view: str) -> tuple[Group, ...]:

@@ -9,14 +9,12 @@ from msgspec.structs import replace
 from ..core.base.kept import Each, Kept, Memo
 from ..core.geometry.frames import Frame, Frames, swung
 from ..core.kind.registry import outline
-from ..core.masses.joined import level_fills
 from ..core.model.carrier import Carrier, Trailer
 from ..core.model.item import Item, TankPart
 from ..core.model.rig import Rig, fill_range
 from ..core.model.state import State
 from ..core.space.solids import Solid, solid
 from . import carrier as carriers
-from .lifted import RAISE, forks, raised, up
 from .shapes import KAPPA, Group, Path, ellipse, polygon
 from .sketch import Fills, Sketch, plain, sketched
 
@@ -153,13 +151,20 @@ def scenes(
     carrier = next((c for c in rig.carriers if c.id == carrier_id), rig.main)
     if carrier is None:
         return {}
-    fills = {**level_fills(rig, frames, state), **(fills or {})} if state is not None and rig.joined else fills or {}
+    fills = fills or {}
+    if state is not None and rig.joined:
+        from ..core.masses.joined import level_fills
+
+        fills = {**level_fills(rig, frames, state), **fills}
     one = _Drawn(rig, frames, state, fills, carrier)
     other = next((c for c in rig.carriers if c is not carrier), None)
     shift = hitch_shift(rig, carrier) if other is not None and (state is None or state.condition == "hitched") else None
     made: dict[View, Scene] = {}
     x0, y0, x1, y1, top = one.extent()
-    if state is not None and state.condition == "lifted":
+    lifted = state is not None and state.condition == "lifted"
+    if lifted:
+        from .lifted import RAISE
+
         top += RAISE
     partner: _Drawn | None = None
     cut: tuple[float, int] | None = None
@@ -178,10 +183,11 @@ def scenes(
     for view in VIEWS:
         behind, before = one.layers(view, right_side)
         groups = one.items(view, -1.0 if right_side and view == "side" else 1.0)
-        if state is not None and state.condition == "lifted":
-            aloft = raised(rig, carrier.id, frames)
-            groups = tuple(up(g, RAISE) if g.item in aloft and view != "plan" else g for g in groups)
-            behind, before = (*behind, *forks(rig, carrier.id, frames, view)), before
+        if lifted:
+            from .lifted import aloft, forks
+
+            groups = aloft(groups, rig, carrier.id, frames, view)
+            behind = (*behind, *forks(rig, carrier.id, frames, view))
         hidden = groups[:-1] if view != "plan" else ()
         beyond: tuple[Group, ...] = ()
         if partner is not None and shift is not None and view != "rear":

@@ -4,16 +4,16 @@ Reading migrates older versions, then checks types and bounds, then references. 
 half-loaded: either a whole document comes out or one BadInput that says where and why.
 """
 
+from typing import Any
+
 import msgspec
 from msgspec import Struct
 
 from ..core.base.value import BadInput
 from ..core.gate import admit
 from ..core.model.document import FORMAT, VERSION, Document
-from ..core.model.spoken import in_words
 from ..core.model.zeros import without_zeros
 from .migrations import migrate
-from .strict import parsed, seen, typed
 
 MOST_BYTES = 10_000_000
 SUFFIX = ".frelt.json"
@@ -42,21 +42,55 @@ def read(data: bytes, file: str = "") -> Read:
 def _read(data: bytes) -> Read:
     if len(data) > MOST_BYTES:
         raise BadInput("$", f"{len(data) / 1e6:.1f} MB", f"a rig document of at most {MOST_BYTES / 1e6:.0f} MB")
-    raw = parsed(data)
+    raw = _parsed(data)
     if not isinstance(raw, dict) or raw.get("format") != FORMAT:
+        from .strict import seen
+
         raise BadInput("$.format", seen(raw.get("format") if isinstance(raw, dict) else raw), f'"{FORMAT}"')
     version = raw.get("version")
     if not isinstance(version, int) or isinstance(version, bool) or not 1 <= version <= VERSION:
+        from .strict import seen
+
         newer = isinstance(version, int) and version > VERSION
         hint = f"a version this program reads, 1 to {VERSION}" + (" (the file is from a newer Frelt)" if newer else "")
         raise BadInput("$.version", seen(version), hint)
     raw = migrate(raw, VERSION)
-    document, zeros = without_zeros(typed(raw, Document))
+    document, zeros = without_zeros(_typed(raw))
     admit(document)
-    return Read(
-        document=document,
-        told=tuple(f"{in_words(z, document)} is 0 in the file, which no plate says: taken as unread" for z in zeros),
-    )
+    return Read(document=document, told=_told(zeros, document) if zeros else ())
+
+
+def _told(zeros: tuple[str, ...], document: Document) -> tuple[str, ...]:
+    from ..core.model.spoken import in_words
+
+    return tuple(f"{in_words(z, document)} is 0 in the file, which no plate says: taken as unread" for z in zeros)
+
+
+def _parsed(data: bytes) -> Any:
+    """The values in some JSON. What stands there letter by letter as it is written here needs no closer look."""
+    try:
+        found = msgspec.json.decode(data)
+        if written(found) == data:
+            return found
+    except (msgspec.MsgspecError, ValueError, RecursionError):
+        pass
+    from .strict import parsed
+
+    return parsed(data)
+
+
+def _typed(raw: Any) -> Document:
+    try:
+        return msgspec.convert(raw, Document)
+    except msgspec.ValidationError as err:
+        from .strict import explained
+
+        raise explained(err, raw) from None
+
+
+def written(value: object) -> bytes:
+    """A value as UTF-8 JSON, indented, keys in a fixed order."""
+    return msgspec.json.format(msgspec.json.encode(value), indent=1) + b"\n"
 
 
 def encode(document: Document) -> bytes:
@@ -67,7 +101,7 @@ def encode(document: Document) -> bytes:
     again = decode(msgspec.json.encode(document))
     if again != document:
         raise BadInput("$", "a document that would not read back the same", "finite figures within bounds")
-    return msgspec.json.format(msgspec.json.encode(again), indent=1) + b"\n"
+    return written(again)
 
 
 def schema() -> bytes:

@@ -74,13 +74,14 @@ def typed(raw: Any, wanted: type[T]) -> T:
     try:
         return msgspec.convert(raw, wanted)
     except msgspec.ValidationError as err:
-        raise _explained(err, raw) from None
+        raise explained(err, raw) from None
 
 
 _AT = re.compile(r"^(?P<what>.*?)(?: - at `(?P<where>.*)`)?$", re.DOTALL)
 
 
-def _explained(err: msgspec.ValidationError, raw: Any) -> BadInput:
+def explained(err: msgspec.ValidationError, raw: Any) -> BadInput:
+    """What did not fit, with its path, by what the library says of it and the raw values."""
     match = _AT.match(str(err))
     assert match is not None
     what, where = match["what"], match["where"] or "$"

@@ -21,8 +21,7 @@ from ..model.liquid import Liquid
 from ..model.plumbing import Line
 from ..model.rig import Rig
 from ..network.at import Places
-from ..network.lines import routes_of
-from ..network.routes import Route
+from ..network.routes import Route, routes_of
 
 _held: Memo[dict[str, Liquid]] = Memo(8, eq)
 UNSURE = 0.2  # ± of hose and what is in it, as a share: walls differ by maker

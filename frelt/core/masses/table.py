@@ -4,6 +4,7 @@ Load moments are (M, Mx, My, Mz) = Σ m·(1, x, y, z), in kg and kg·m, each car
 """
 
 from functools import cached_property
+from typing import TYPE_CHECKING
 
 import numpy as np
 from msgspec import Struct
@@ -19,11 +20,12 @@ from ..model.rig import Rig, fill_range
 from ..model.state import State
 from .builder import Builder, add_bare, add_fit_out, add_kit, add_lines, add_open, add_people, add_straps
 from .item_rows import Row, Share, Tank, share_of
-from .joined import apart, merged
-from .linked import Group, groups_of
 from .moments import Moments
 from .sources import Sources, sources_of
 from .together import NO_MOMENTS, NO_ROWS, kept_together
+
+if TYPE_CHECKING:
+    from .linked import Group
 
 
 class MassTable(Struct, frozen=True, dict=True):
@@ -47,7 +49,7 @@ class MassTable(Struct, frozen=True, dict=True):
     offset: Array
     sources: Sources
     set_state: int = -1
-    groups: tuple[Group, ...] = ()
+    groups: tuple["Group", ...] = ()
 
     @cached_property
     def base(self) -> Array:
@@ -99,10 +101,10 @@ class Upright(Struct, frozen=True):
     tanks: tuple[Tank, ...]
     low: Array
     high: Array
-    groups: tuple[Group, ...]
+    groups: tuple["Group", ...]
 
 
-def _of_some(groups: tuple[Group, ...], kept: NDArray[np.bool_]) -> tuple[Group, ...]:
+def _of_some(groups: tuple["Group", ...], kept: NDArray[np.bool_]) -> tuple["Group", ...]:
     """Groups whose tanks are all among those kept, with the numbers they have there."""
     number = np.cumsum(kept) - 1
     return tuple(replace(g, tanks=number[g.tanks]) for g in groups if kept[g.tanks].all())
@@ -135,7 +137,7 @@ class _Columns:
 
 
 _shares: Each[Share] = Each()
-_tied: Memo[tuple[Group, ...]] = Memo(16)
+_tied: Memo[tuple["Group", ...]] = Memo(16)
 _ranges_of: Memo[dict[str, Array]] = Memo(16)
 THREE = np.arange(3)
 PERSON = "a person"  # stands in for an item, so that people and fit-out are no part of the vehicle itself
@@ -159,6 +161,8 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     fitted |= hoses | wet | add_straps(build, rig, frames)
     build.settle()
     if rig.joined:
+        from .joined import merged
+
         build.tanks, place = merged(build.tanks, rig.joined)
         build.doubts = [(o, r, place[t] if t >= 0 else -1, v) for o, r, t, v in build.doubts]
     tanks, put = build.tanks, _Columns(rig, columns)
@@ -194,6 +198,8 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     if rig.joined:
         groups = _joined_apart(rig, tanks, ranges)
     if rig.links:
+        from .linked import groups_of
+
         number = {t.address: i for i, t in enumerate(tanks)}
         if any(number.get(a, -1) in g.tanks for g in groups for k in rig.links for a in k.factors):
             raise FreltError("a tank that is joined to one of another height is tied to a third: not solved yet")
@@ -228,8 +234,11 @@ def _sources(build: Builder, put: _Columns, first: NDArray[np.intp], itself: NDA
     return sources_of(alone, alone_row, [d[:3] for d in build.doubts], shared)
 
 
-def _joined_apart(rig: Rig, tanks: list[Tank], ranges: dict[str, Array]) -> tuple[Group, ...]:
+def _joined_apart(rig: Rig, tanks: list[Tank], ranges: dict[str, Array]) -> tuple["Group", ...]:
     """Joined tanks of different heights as groups along their common surface; their ranges become their own fills there."""
+    from .joined import apart
+    from .linked import Group
+
     found = []
     for address, own, rise in apart(tanks, rig.joined):
         for s, state in enumerate(rig.states):

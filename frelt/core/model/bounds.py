@@ -6,16 +6,15 @@ so that an edit costs what it changes.
 
 import re
 from collections.abc import Sequence
-from functools import cache
-from inspect import get_annotations
 from types import UnionType
-from typing import Annotated, Any, Union, get_args, get_origin, get_type_hints
+from typing import Annotated, Any, Union, get_args, get_origin
 
 import msgspec
 from msgspec import Meta, Struct
 
 from ..base.refusal import bound_in_words
 from ..base.value import BadInput
+from .hints import hints_of
 
 
 def check_bounds(after: Struct, before: Struct | None, path: str = "$") -> None:
@@ -25,15 +24,6 @@ def check_bounds(after: Struct, before: Struct | None, path: str = "$") -> None:
         value, old = getattr(after, name), getattr(known, name, None)
         if value is not old or known is None:
             _check(value, old, hint, f"{path}.{name}")
-
-
-@cache
-def hints_of(cls: type[Struct]) -> dict[str, Any]:
-    """The type of every field, as `typing.get_type_hints` with its extras tells it; that much slower only where one is text."""
-    own = {name: hint for base in reversed(cls.__mro__) for name, hint in get_annotations(base).items()}
-    if any(isinstance(hint, str) for hint in own.values()):
-        own = get_type_hints(cls, include_extras=True)
-    return {f: own[f] for f in cls.__struct_fields__}
 
 
 def _check(value: Any, old: Any, hint: Any, path: str) -> None:

@@ -1,17 +1,15 @@
 """What a document must keep beyond the types of its fields: references, rings, shapes, order."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Collection, Iterable, Iterator
 from math import isclose
 
-from ..base.figure import NOT_RATED
 from ..base.value import BadInput
 from .carrier import Carrier, Deck, Stand, Trailer
 from .document import Document
 from .item import Item
 from .open_pipes import shared
-from .references import Defined, dangling, walked
+from .references import Defined, Named, dangling, walked
 from .rig import Rig
-from .zeros import without_zeros
 
 MOST_ITEMS = 2000
 MOST_STATES = 60
@@ -48,9 +46,8 @@ def check_rig(rig: Rig, path: str = "$") -> None:
         raise BadInput(f"{path}.items", f"{len(rig.items):,} items", f"at most {MOST_ITEMS:,}")
     if len(rig.states) > MOST_STATES:
         raise BadInput(f"{path}.states", f"{len(rig.states)} states", f"at most {MOST_STATES}")
-    _ids(rig, path)
-    for zero in without_zeros(rig, path)[1]:
-        raise BadInput(zero, "0", f"a rating above 0; “{NOT_RATED}” where there is no plate, nothing while it is unread")
+    found = tuple(walked(rig, path))
+    _ids(found, path)
     for name in ("tongue_ball", "tongue_gooseneck"):
         low, high = getattr(rig.rules, name)
         if low > high:
@@ -61,14 +58,14 @@ def check_rig(rig: Rig, path: str = "$") -> None:
         _deck(deck, where)
     for i, item in enumerate(rig.items):
         check_item(item, f"{path}.items[{i}]")
-    for named in dangling(rig, path):
+    for named in dangling(rig, found):
         raise BadInput(named.path, f"“{named.value}”", EXPECTED[named.what])
     _rings(rig, path)
     for i, state in enumerate(rig.states):
         for address, fill in state.fills.items():
             if fill.low > fill.high:
-                found = f"low {fill.low:g} above high {fill.high:g}"
-                raise BadInput(f"{path}.states[{i}].fills.{address}", found, "low at most high")
+                crossed = f"low {fill.low:g} above high {fill.high:g}"
+                raise BadInput(f"{path}.states[{i}].fills.{address}", crossed, "low at most high")
     _ties(rig, path)
     _plumbing(rig, path)
 
@@ -109,10 +106,10 @@ def _rings(rig: Rig, path: str) -> None:
         waiting = left
 
 
-def _ids(rig: Rig, path: str) -> None:
+def _ids(walk: Collection[Named | Defined], path: str) -> None:
     """Every id is one of a kind: in its rig, or, of a part, door, seat or person, among those beside it."""
     found: dict[str, list[tuple[str, str]]] = {}
-    for one in walked(rig, path):
+    for one in walk:
         if isinstance(one, Defined) and one.what != "rig":
             scope = one.path.rpartition("[")[0] if one.what in LOCAL else path
             found.setdefault(scope, []).append((one.path, one.value))

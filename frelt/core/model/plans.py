@@ -8,7 +8,7 @@ from typing import Annotated, Any, Protocol, Union, get_args, get_origin
 from msgspec import Meta, Struct
 from msgspec.structs import replace
 
-from .bounds import hints_of
+from .hints import hints_of
 
 
 class Named(Struct, frozen=True):
@@ -204,17 +204,24 @@ def plan_of(cls: type[Struct]) -> Plan | None:
     return _struct(cls, {})
 
 
-Known = dict[type, "Plan | None"]  # plans of types met before
+Known = dict[int, "Plan | None"]  # plans of hints met before, by their ids: most fields share one with others
+NOTHING: Mapping[str, Any] = {}
 
 
 def _struct(cls: type[Struct], known: Known) -> Plan | None:
-    if cls not in known:
-        plans = [(f, p) for f, hint in hints_of(cls).items() if (p := _planned(hint, {}, known)) is not None]
-        known[cls] = Fields(tuple(plans)) if plans else None
-    return known[cls]
+    plans = [(f, p) for f, hint in hints_of(cls).items() if (p := _planned(hint, NOTHING, known)) is not None]
+    return Fields(tuple(plans)) if plans else None
 
 
 def _planned(hint: Any, extra: Mapping[str, Any], known: Known) -> Plan | None:
+    if extra:
+        return _made(hint, extra, known)
+    if id(hint) not in known:
+        known[id(hint)] = _made(hint, NOTHING, known)
+    return known[id(hint)]
+
+
+def _made(hint: Any, extra: Mapping[str, Any], known: Known) -> Plan | None:
     kind, inside = get_origin(hint), get_args(hint)
     if kind is Annotated:
         said = {k: v for m in inside[1:] if isinstance(m, Meta) for k, v in (m.extra or {}).items()}
@@ -228,17 +235,17 @@ def _planned(hint: Any, extra: Mapping[str, Any], known: Known) -> Plan | None:
     if kind in (Union, UnionType):
         return _union(inside, extra, known)
     if kind is tuple and inside[1:] == (Ellipsis,):
-        inner = _planned(inside[0], {}, known)
+        inner = _planned(inside[0], NOTHING, known)
         return None if inner is None else Many(inner, int(extra.get("least", 0)))
     if kind is dict:
-        key, value = _planned(inside[0], {}, known), _planned(inside[1], {}, known)
+        key, value = _planned(inside[0], NOTHING, known), _planned(inside[1], NOTHING, known)
         return None if key is None and value is None else Map(key, value)
     return _struct(hint, known) if isinstance(hint, type) and issubclass(hint, Struct) else None
 
 
 def _union(types: tuple[Any, ...], extra: Mapping[str, Any], known: Known) -> Plan | None:
     parts = [t for t in types if t is not type(None)]
-    plans = [(t, p) for t in parts if (p := _planned(t, {}, known)) is not None]
+    plans = [(t, p) for t in parts if (p := _planned(t, NOTHING, known)) is not None]
     structs = {t: p for t, p in plans if isinstance(t, type)}
     inner: Plan | None = OneOf(structs) if structs else plans[0][1] if plans else None
     if inner is None:

@@ -4,7 +4,7 @@ It is made from the types of the fields (see `names`), so a field that names som
 copies, removal and take-off are made from it; nothing else keeps a list of what names what.
 """
 
-from collections.abc import Callable, Collection, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterable, Iterator, Mapping
 from typing import TypeVar
 
 from msgspec import Struct
@@ -80,10 +80,10 @@ def known(rig: Rig) -> Known:
     )
 
 
-def dangling(rig: Rig, path: str = "$") -> Iterator[Named]:
-    """Every place in a rig that names what is not there."""
+def dangling(rig: Rig, walk: Iterable[Named | Defined] | None = None) -> Iterator[Named]:
+    """Every place in a rig that names what is not there. walk: of the rig, where that was made already."""
     have = known(rig)
-    for found in walked(rig, path):
+    for found in walked(rig) if walk is None else walk:
         if isinstance(found, Named) and not have.has(found.what, found.value):
             yield found
 

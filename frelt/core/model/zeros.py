@@ -7,7 +7,7 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from ..base.figure import NOT_RATED, Figure
-from .bounds import hints_of
+from .hints import hints_of
 
 S = TypeVar("S", bound=Struct)
 

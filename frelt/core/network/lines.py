@@ -1,21 +1,17 @@
 """The lines of a rig solved: from the document to what everyone gets, in one call that is cheap to repeat while a handle turns."""
 
 from collections.abc import Collection, Mapping
-from operator import eq
 
 from msgspec import Struct
 from msgspec.structs import replace
 
-from ..base.kept import Kept, Memo
+from ..base.kept import Kept
 from ..geometry.frames import Frames
 from ..model.rig import Rig
-from .at import Places
 from .piping import Piping, piped
 from .reading import Reading, read
-from .routes import Route, routed
+from .routes import routes_of
 from .steady import Steady, steady
-
-_routes: Memo[tuple[Places, Mapping[str, Route]]] = Memo(8, eq)
 
 
 class LinesSolved(Struct, frozen=True):
@@ -25,20 +21,6 @@ class LinesSolved(Struct, frozen=True):
     steady: Steady
     reading: Reading
     fills: Mapping[str, float]
-
-
-def routes_of(rig: Rig, frames: Frames, kept: Kept | None = None) -> tuple[Places, Mapping[str, Route]]:
-    """Where everything of the lines is, and their routes; kept while lines, places and things are the same."""
-
-    def make() -> tuple[Places, Mapping[str, Route]]:
-        places = Places(rig, frames)
-        return places, routed(rig, frames, places)
-
-    if kept is None:
-        return make()
-    p = rig.plumbing
-    key = (p.lines, tuple((f.id, f.place) for f in p.fittings), rig.items, rig.trailer, rig.vehicle, rig.stand)
-    return _routes.get(kept, rig.id, key, make)
 
 
 def rerouted(solved: LinesSolved, rig: Rig, frames: Frames, kept: Kept | None = None) -> LinesSolved:

@@ -6,9 +6,11 @@ Nothing crosses the walkway where a way along the edge is not much longer. A rou
 from collections.abc import Mapping
 from itertools import pairwise
 from math import dist
+from operator import eq
 
 from msgspec import Struct
 
+from ..base.kept import Kept, Memo
 from ..geometry.faces import body_box
 from ..geometry.frames import Frames
 from ..model.carrier import Carrier
@@ -34,6 +36,23 @@ class Route(Struct, frozen=True):
     def corners(self) -> int:
         """How often it turns."""
         return max(len(self.points) - 2, 0)
+
+
+_routes: Memo[tuple[Places, Mapping[str, Route]]] = Memo(8, eq)
+
+
+def routes_of(rig: Rig, frames: Frames, kept: Kept | None = None) -> tuple[Places, Mapping[str, Route]]:
+    """Where everything of the lines is, and their routes; kept while lines, places and things are the same."""
+
+    def make() -> tuple[Places, Mapping[str, Route]]:
+        places = Places(rig, frames)
+        return places, routed(rig, frames, places)
+
+    if kept is None:
+        return make()
+    p = rig.plumbing
+    key = (p.lines, tuple((f.id, f.place) for f in p.fittings), rig.items, rig.trailer, rig.vehicle, rig.stand)
+    return _routes.get(kept, rig.id, key, make)
 
 
 def routed(rig: Rig, frames: Frames, places: Places) -> Mapping[str, Route]:

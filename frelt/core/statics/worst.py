@@ -8,6 +8,7 @@ Source: W. Dinkelbach, On nonlinear fractional programming, Management Science 1
 
 from collections.abc import Sequence
 from itertools import pairwise
+from typing import TYPE_CHECKING
 
 import numpy as np
 from msgspec import Struct
@@ -17,10 +18,12 @@ from ..base.arrays import Array
 from ..base.kept import Kept, Memo
 from ..geometry.tank_shape import volume_moment
 from ..masses.item_rows import Tank
-from ..masses.levels import Levels
-from ..masses.linked import Group, chosen
 from ..masses.sources import squared
 from ..masses.table import MassTable
+
+if TYPE_CHECKING:
+    from ..masses.levels import Levels
+    from ..masses.linked import Group
 
 STEPS = 100
 
@@ -68,7 +71,11 @@ class _Sums:
     def _best(self, gain: Array) -> Array:
         """Fills that bring most, from what filling each tank brings, (states, quantities, tanks)."""
         fills = np.where(gain > 0, self.high, self.low)
-        return chosen(self.groups, fills, gain) if self.groups else fills
+        if not self.groups:
+            return fills
+        from ..masses.linked import chosen
+
+        return chosen(self.groups, fills, gain)
 
     def _of_ratios(self, above: Array, fills: Array, sense: int) -> tuple[Array, Array]:
         """Values and fills of the extremes of ratios by Dinkelbach's steps, from what is above the line and the fills there."""
@@ -123,12 +130,14 @@ def lowest(table: MassTable, carrier: str, kept: Kept | None = None) -> Heights:
     return _heights(table, carrier, Kept() if kept is None else kept, top=False)
 
 
-_levels: Memo[Levels] = Memo(16)
+_levels: Memo["Levels"] = Memo(16)
 _found: Memo[list[tuple[Array, Array]]] = Memo(16)  # fills and moments of the last heights that were found of these tanks
 
 
 def _heights(whole: MassTable, carrier: str, kept: Kept, top: bool) -> Heights:
     """By Dinkelbach's steps; any fills within their ranges will do to begin with, so those that were found last are taken."""
+    from ..masses.levels import Levels
+
     table = whole.upright(carrier)
     key = (carrier, *((t.floor, t.full) for t in table.tanks))  # where they stand in plan is nothing to them
     inputs = (whole.low, whole.high, *(t.part for t in table.tanks))
@@ -168,7 +177,7 @@ def _heights(whole: MassTable, carrier: str, kept: Kept, top: bool) -> Heights:
     return Heights(value, fills)
 
 
-def _rise(listed: Sequence[Tank], group: Group, level: float, fills: Array) -> tuple[float, Array]:
+def _rise(listed: Sequence[Tank], group: "Group", level: float, fills: Array) -> tuple[float, Array]:
     """What a group's fills add to the moment about a level [kg·m], and their own moments about their floors."""
     tanks = [listed[t] for t in group.tanks]
     moment = np.array([volume_moment(t.part, float(f)) for t, f in zip(tanks, fills, strict=True)])
@@ -176,13 +185,13 @@ def _rise(listed: Sequence[Tank], group: Group, level: float, fills: Array) -> t
     return float((full * (moment + (floor - level) * fills)).sum()), moment
 
 
-def _highest_tied(tanks: Sequence[Tank], group: Group, level: float) -> tuple[Array, Array]:
+def _highest_tied(tanks: Sequence[Tank], group: "Group", level: float) -> tuple[Array, Array]:
     """The moment about a level is convex in the fills, so it is greatest at a corner."""
     best = max(group.corners, key=lambda c: _rise(tanks, group, level, c)[0])
     return best, _rise(tanks, group, level, best)[1]
 
 
-def _lowest_tied(tanks: Sequence[Tank], group: Group, level: float) -> tuple[Array, Array]:
+def _lowest_tied(tanks: Sequence[Tank], group: "Group", level: float) -> tuple[Array, Array]:
     """The least moment about a level, by convex minimisation over weights of the corners, or along their line."""
     if group.line:
         pieces = [_least_between(tanks, group, level, a, b) for a, b in pairwise(group.corners)]
@@ -205,7 +214,7 @@ def _lowest_tied(tanks: Sequence[Tank], group: Group, level: float) -> tuple[Arr
     return best, _rise(tanks, group, level, best)[1]
 
 
-def _least_between(tanks: Sequence[Tank], group: Group, level: float, a: Array, b: Array) -> Array:
+def _least_between(tanks: Sequence[Tank], group: "Group", level: float, a: Array, b: Array) -> Array:
     """Fills between two corners at which the moment about a level is least; it is convex along the line."""
     low, high = 0.0, 1.0
     for _ in range(60):

@@ -3,7 +3,6 @@
 from ...core.solve import Solved
 from ...core.space.levels import carried
 from ...core.space.solids import solids
-from ...drawing.close_up import at_level, closer, room_of, wall_only
 from ...drawing.views import Scene, View, at_seen
 from ..frame.desk import Desk
 
@@ -11,6 +10,10 @@ from ..frame.desk import Desk
 def looked_at(desk: Desk, solved: Solved, scenes: dict[View, Scene]) -> dict[View, Scene]:
     """The deck that is looked at fills the drawings; one level of the plan is shown where one is chosen."""
     level = desk.close_up.level_shown
+    if level is None and not desk.close_up.closely:
+        return scenes
+    from ...drawing.close_up import at_level, closer, room_of, wall_only
+
     listed = desk.close_up.levels if level is not None else ()
     if desk.close_up.closely:
         base = desk.session.solved if desk.dragging else solved  # the room stays while something is dragged in it

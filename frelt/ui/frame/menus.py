@@ -7,10 +7,12 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QAction, QKeySequence
 from PyQt6.QtWidgets import QMenu
 
-from .actions import ACTIONS, Action
-
 if TYPE_CHECKING:
+    from .actions import Action
     from .window import Window
+
+
+MENUS = ("Rig", "Edit", "Look", "Units and look", "Help")
 
 
 class Menus:
@@ -22,7 +24,7 @@ class Menus:
         self.window = window
         self.actions: dict[str, QAction] = {}
         self._menus: dict[str, QMenu] = {}
-        for name in dict.fromkeys(a.menu for a in ACTIONS if a.run):
+        for name in MENUS:
             made = bar.addMenu(f"&{name}")
             assert made is not None
             self._menus[name] = made
@@ -30,11 +32,13 @@ class Menus:
     def fill(self) -> None:
         """Make every action with its keys, once."""
         if not self.actions:
+            from .actions import ACTIONS
+
             for action in ACTIONS:
                 if action.run:
                     self._add(self._menus[action.menu], action)
 
-    def _add(self, menu: QMenu, action: Action) -> None:
+    def _add(self, menu: QMenu, action: "Action") -> None:
         if action.run.endswith("_menu"):
             sub = menu.addMenu(action.text)
             assert sub is not None

@@ -2,22 +2,16 @@
 
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QEvent, QObject, QPoint, Qt, pyqtSignal
-from PyQt6.QtGui import QKeyEvent, QResizeEvent
+from PyQt6.QtCore import Qt, pyqtSignal
 from PyQt6.QtWidgets import (
-    QApplication,
-    QComboBox,
-    QLabel,
     QLineEdit,
     QListWidget,
     QPushButton,
     QScrollArea,
     QStackedLayout,
-    QVBoxLayout,
     QWidget,
 )
 
-from ..widgets.fields import heading, prose, title
 from .desk import Desk
 from .later import later
 from .step import THINGS, Step
@@ -79,8 +73,10 @@ class RightColumn(QWidget):
         """The page of a step, made when it is first wanted."""
         step = page_of(step)
         if step not in self._areas:
+            from .scroller import scrolling
+
             made = self._make(step)
-            self._areas[step] = _scrolling(made)
+            self._areas[step] = scrolling(made)
             self._stack.addWidget(self._areas[step])
         page = self._areas[step].widget()
         assert page is not None
@@ -94,6 +90,8 @@ class RightColumn(QWidget):
     def _make(self, step: Step) -> QWidget:
         entry = STEPS[step]
         if entry.page is None or isinstance(entry.page, Step):
+            from .later_page import LaterPage
+
             return LaterPage(step)
         made = entry.page(self.desk)
         for name in entry.asks:
@@ -160,12 +158,13 @@ class RightColumn(QWidget):
     def edit_rule(self, field: str) -> None:
         """Put the keys into the field of a rule, under Chassis, and bring it into sight."""
         from ..steps.chassis.page import ChassisPage
+        from .scroller import keep_in_sight
 
         page = self.page(Step.CHASSIS)
         assert isinstance(page, ChassisPage)
         page.refresh()
         page.rule(field).edit.setFocus()
-        _keep_in_sight(self._areas[Step.CHASSIS])
+        keep_in_sight(self._areas[Step.CHASSIS])
 
     def focusNextPrevChild(self, forward: bool) -> bool:
         """Tab goes through the page as it is seen: down, and in a line to the right."""
@@ -198,94 +197,3 @@ class RightColumn(QWidget):
                 if widget.isVisible() and widget.isEnabled():
                     widget.setFocus()
                     return
-
-
-class _Scroller(QScrollArea):
-    """Gives its page the height that its wrapped lines take at this width: Qt would press them together first."""
-
-    def keyPressEvent(self, event: QKeyEvent | None) -> None:
-        """Page down and up go to the first field below the next heading, or the one before."""
-        if event is not None and event.key() in (Qt.Key.Key_PageDown, Qt.Key.Key_PageUp) and not event.modifiers():
-            self._to_heading(1 if event.key() == Qt.Key.Key_PageDown else -1)
-        else:
-            super().keyPressEvent(event)
-
-    def _to_heading(self, way: int) -> None:
-        page, now = self.widget(), QApplication.focusWidget()
-        if page is None:
-            return
-        heads = sorted(_top(h, page) for h in page.findChildren(QLabel, "heading") if h.isVisible())
-        listed = ((_top(w, page), n, w) for n, w in enumerate(page.findChildren(QWidget)) if w.isVisible() and _is_field(w))
-        fields = sorted(listed, key=lambda f: f[:2])
-        first: dict[int, QWidget] = {}  # of every heading that has fields, by how far down it is
-        for low, high in zip(heads, [*heads[1:], page.height()], strict=True):
-            own = next((w for top, _, w in fields if low <= top < high), None)
-            if own is not None:
-                first[low] = own
-        here = _top(now, page) if now is not None and page.isAncestorOf(now) else -1
-        starts = list(first)
-        at = sum(h <= here for h in starts) - 1 + way
-        if 0 <= at < len(starts):
-            first[starts[at]].setFocus(Qt.FocusReason.TabFocusReason)
-            self.ensureWidgetVisible(first[starts[at]], 0, 60)
-
-    def eventFilter(self, watched: QObject | None, event: QEvent | None) -> bool:
-        if watched is self.widget() and event is not None and event.type() == QEvent.Type.LayoutRequest:
-            self._heighten()
-        return super().eventFilter(watched, event)
-
-    def resizeEvent(self, event: QResizeEvent | None) -> None:
-        super().resizeEvent(event)
-        self._heighten()
-
-    def _heighten(self) -> None:
-        page, view = self.widget(), self.viewport()
-        layout = page.layout() if page is not None else None
-        if page is not None and view is not None and layout is not None and layout.hasHeightForWidth():
-            needed = layout.minimumHeightForWidth(view.width())
-            if page.minimumHeight() != needed:
-                page.setMinimumHeight(needed)
-
-
-def _top(widget: QWidget, page: QWidget) -> int:
-    return widget.mapTo(page, QPoint(0, 0)).y()
-
-
-def _is_field(widget: QWidget) -> bool:
-    return widget.isEnabled() and bool(widget.focusPolicy() & TAB) and isinstance(widget, QLineEdit | QListWidget | QComboBox)
-
-
-def _scrolling(page: QWidget) -> QScrollArea:
-    page.setObjectName("page")
-    page.setContentsMargins(16, 14, 14, 12)
-    area = _Scroller()
-    area.setWidgetResizable(True)
-    area.setHorizontalScrollBarPolicy(Qt.ScrollBarPolicy.ScrollBarAlwaysOff)
-    area.setWidget(page)
-    page.installEventFilter(area)
-    area.setFocusPolicy(Qt.FocusPolicy.NoFocus)
-    bar = area.verticalScrollBar()
-    assert bar is not None
-    bar.rangeChanged.connect(lambda: _keep_in_sight(area))  # a page just made gets its height later
-    return area
-
-
-def _keep_in_sight(area: QScrollArea) -> None:
-    """Scroll so that the field with the keys is seen, if it is on this page."""
-    page, field = area.widget(), QApplication.focusWidget()
-    if page is not None and field is not None and page.isAncestorOf(field):
-        area.ensureWidgetVisible(field, 0, 60)
-
-
-class LaterPage(QWidget):
-    """A step that is not built yet says what will come."""
-
-    def __init__(self, step: Step) -> None:
-        super().__init__()
-        box = QVBoxLayout(self)
-        box.setContentsMargins(0, 0, 0, 0)
-        box.setSpacing(8)
-        box.addWidget(heading(STEPS[step].title))
-        box.addWidget(title("Not built yet"))
-        box.addWidget(prose(STEPS[step].later))
-        box.addStretch(1)
