@@ -3,8 +3,8 @@
 from pathlib import Path
 
 import pytest
-from PyQt6.QtCore import QEvent, QPoint, QPointF
-from PyQt6.QtGui import QHelpEvent
+from PyQt6.QtCore import QPoint, QPointF
+from PyQt6.QtGui import QEnterEvent
 from PyQt6.QtWidgets import QApplication, QLabel
 
 from frelt.app.storage import load
@@ -67,9 +67,9 @@ def test_every_post_and_bar_says_what_from_what_and_why_when_the_pointer_rests(f
         words = window.bench.words_at(QPointF(spot.box.mid_x, spot.box.mid_y))
         assert "Source: " in words and " most by " in words and any(w in words for w in WORDS.values())
     for card in window.strip._cards.values():
-        QApplication.sendEvent(card, QHelpEvent(QEvent.Type.ToolTip, QPoint(5, 5), card.mapToGlobal(QPoint(5, 5))))
+        QApplication.sendEvent(card, QEnterEvent(QPointF(5, 5), QPointF(5, 5), QPointF(card.mapToGlobal(QPoint(5, 5)))))
         assert any(w in card.toolTip() for w in WORDS.values()), card.toolTip()
     for button in window.path.buttons:
-        QApplication.sendEvent(button, QHelpEvent(QEvent.Type.ToolTip, QPoint(40, 9), button.mapToGlobal(QPoint(40, 9))))
+        QApplication.sendEvent(button, QEnterEvent(QPointF(40, 9), QPointF(40, 9), QPointF(button.mapToGlobal(QPoint(40, 9)))))
         assert button.toolTip()
     assert load(PACKED / f"{name}.frelt.json").rigs[0] == window.desk.session.rig

@@ -1,7 +1,7 @@
 """A line at the right of the menus that goes away by itself: what was done, or, told apart by look and word, why it was not."""
 
 from PyQt6.QtCore import QEvent, QObject, QTimer
-from PyQt6.QtGui import QMouseEvent
+from PyQt6.QtGui import QHideEvent, QMouseEvent
 from PyQt6.QtWidgets import QFrame, QHBoxLayout, QMainWindow, QSizePolicy
 
 from ..widgets.dressed import dress
@@ -29,7 +29,6 @@ class Message(QFrame):
         row.addWidget(self.kind)
         row.addWidget(self.words, 1)
         self.hide()
-        window.installEventFilter(self)
         self._quiet = QTimer(self)
         self._quiet.setSingleShot(True)
         self._quiet.timeout.connect(self.hide)
@@ -54,6 +53,7 @@ class Message(QFrame):
         dress(self, "refused", refused)
         self.setAccessibleName(f"Not done: {words}" if refused else words)
         self._place()
+        self._window.installEventFilter(self)  # while it is seen
         self.show()
         self.raise_()
         self._quiet.start(REFUSED if refused else DONE)
@@ -72,6 +72,10 @@ class Message(QFrame):
         if event is not None and event.type() == QEvent.Type.Resize and self.isVisible():
             self._place()
         return super().eventFilter(watched, event)
+
+    def hideEvent(self, event: QHideEvent | None) -> None:
+        self._window.removeEventFilter(self)
+        super().hideEvent(event)
 
     def mousePressEvent(self, event: QMouseEvent | None) -> None:
         self.hide()

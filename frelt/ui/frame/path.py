@@ -1,7 +1,7 @@
 """The path: ten steps along a pull-tape, free to jump; what is not built yet is quiet."""
 
-from PyQt6.QtCore import QEvent, QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QHelpEvent, QPaintEvent, QPen
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
+from PyQt6.QtGui import QEnterEvent, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QVBoxLayout, QWidget
 
 from ...core.judge.check import KINDS
@@ -55,16 +55,22 @@ class StepButton(QAbstractButton):
         kinds = {k.id for k in KINDS.values() if (k.findings if judged == "geometry" else k.limits) is not None}
         return worst_mark(c for c in solved.checks if c.kind in kinds)
 
-    def event(self, event: QEvent | None) -> bool:
-        """What its mark stands for, when the pointer rests."""
-        if isinstance(event, QHelpEvent) and event.type() == QEvent.Type.ToolTip:
-            said = ABOUT.get(self.entry.judged, "")
-            word = {str(k): w for k, w in WORDS.items()}.get(self.status(), "")
-            tip(
-                self,
-                f"{self.entry.title}: {word}. {said}" if word else self.entry.later or self.entry.title,
-            )
-        return super().event(event)
+    def enterEvent(self, event: QEnterEvent | None) -> None:
+        """What its mark stands for, for when the pointer rests."""
+        self._tell()
+        super().enterEvent(event)
+
+    def settled(self) -> None:
+        """Paint it again if its mark is another now."""
+        if self.status() != self.shown:
+            self.update()
+            if self.underMouse():
+                self._tell()
+
+    def _tell(self) -> None:
+        said = ABOUT.get(self.entry.judged, "")
+        word = {str(k): w for k, w in WORDS.items()}.get(self.status(), "")
+        tip(self, f"{self.entry.title}: {word}. {said}" if word else self.entry.later or self.entry.title)
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         theme = self.desk.theme
@@ -120,8 +126,7 @@ class StepPath(QWidget):
 
     def _settled(self) -> None:
         for button in self.buttons:
-            if button.status() != button.shown:
-                button.update()
+            button.settled()
 
     def paintEvent(self, event: QPaintEvent | None) -> None:
         super().paintEvent(event)

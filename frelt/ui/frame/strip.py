@@ -2,8 +2,8 @@
 
 from typing import NamedTuple
 
-from PyQt6.QtCore import QEvent, QPointF, QRectF, QSize, Qt
-from PyQt6.QtGui import QHelpEvent, QPainter, QPaintEvent, QPen
+from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
+from PyQt6.QtGui import QEnterEvent, QPainter, QPaintEvent, QPen
 from PyQt6.QtWidgets import QAbstractButton, QHBoxLayout, QWidget
 
 from ...core.base.text import capital
@@ -67,14 +67,17 @@ class StateCard(QAbstractButton):
         if content != self.content:
             self.content = content
             self.setAccessibleName(f"{name}: {says} ({status})")
-            tip(self, f"{name}: {says}")
             self.update()
         self.setChecked(chosen)
+        if self.underMouse():
+            self._tell()
 
-    def event(self, event: QEvent | None) -> bool:
-        """What it says in short, whole; made when the pointer rests."""
-        if not isinstance(event, QHelpEvent) or event.type() != QEvent.Type.ToolTip:
-            return super().event(event)
+    def enterEvent(self, event: QEnterEvent | None) -> None:
+        """What it says in short, whole, for when the pointer rests."""
+        self._tell()
+        super().enterEvent(event)
+
+    def _tell(self) -> None:
         solved = self.desk.solved
         if solved is not None and self.content is not None:
             said = speaking(solved) if self.state_id == WORST else solved.by_state.first(self.state_id)
@@ -84,7 +87,6 @@ class StateCard(QAbstractButton):
                     self,
                     f"{name}: {word}. {capital(sentence(said, self.desk.units))}. Small columns: hitch and axles against their plates.",
                 )
-        return super().event(event)
 
     def words(self, solved: Solved) -> tuple[str, str, str]:
         """Name, what its worst check says, and its status."""

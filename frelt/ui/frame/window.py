@@ -163,8 +163,9 @@ class Window(QMainWindow):
 
     def changeEvent(self, event: QEvent | None) -> None:
         super().changeEvent(event)
-        returned = event is not None and event.type() == QEvent.Type.ActivationChange and self.isActiveWindow()
-        if returned and self.bench.seen:  # when it opens, the file has only just been read
+        if not self.bench.seen or event is None:  # when it opens, the file has only just been read
+            return
+        if event.type() == QEvent.Type.ActivationChange and self.isActiveWindow():
             self.keeping.look()
 
     def dragEnterEvent(self, event: QDragEnterEvent | None) -> None:
