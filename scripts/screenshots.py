@@ -202,7 +202,7 @@ def overloaded() -> QWidget:
         window.desk.edit(lambda r, i=item: add(r, i), "more")
     QTest.qWait(600)
     window.bench.grab()
-    window.ask_figure(next(x for x in window.bench._spots if x.check is not None and x.check.kind == "axle"))
+    window.ask_figure(next(x for x in window.bench.loads.spots if x.check is not None and x.check.kind == "axle"))
     return window
 
 

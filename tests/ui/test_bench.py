@@ -158,7 +158,7 @@ def test_an_unknown_rating_is_typed_where_its_post_shows_the_load(fresh: Callabl
     bare = replace(trailer(), ratings=TrailerRatings())
     window = fresh(Document(rigs=(rig(block("machine", 300.0, 2.0), trailer=bare),)))
     QApplication.processEvents()
-    spot = next(s for s in window.bench._spots if s.field == "ratings.coupler_tongue")
+    spot = next(s for s in window.bench.loads.spots if s.field == "ratings.coupler_tongue")
     qtbot.mouseClick(window.bench, LEFT, pos=QPointF(spot.box.mid_x, spot.box.mid_y).toPoint())
     assert window.figure is not None and window.figure.isVisible()
     assert "stamped on the coupler" in window.figure.where.text()

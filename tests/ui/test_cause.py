@@ -44,7 +44,7 @@ def clicked(window: Window, spot: Spot, across: float = 0.5, down: float = 0.5) 
 @pytest.mark.parametrize("name", wide("shelter-van", "barn-closed", "quay-recovery", share=1))
 def test_posts_and_bars_are_clicked_anywhere_and_tell_what_makes_their_load(fresh: Fresh, name: str) -> None:
     window = opened(fresh, name)
-    spots = [s for s in window.bench._spots if s.check is not None]
+    spots = [s for s in window.bench.loads.spots if s.check is not None]
     assert len(spots) >= 7
     for n, spot in enumerate(spots):
         for across, down in ((0.06, 0.1), (0.5, 0.5), (0.9, 0.9))[n % 3 :][:1]:  # here and there
@@ -92,7 +92,7 @@ def test_without_room_for_bars_the_worst_limit_stands_in_a_line_and_can_be_click
     window.bench.grab()
     layout = window.bench.layout_now
     assert layout is not None and layout.limits.width() <= 50
-    line = next(s for s in window.bench._spots if s.box.top < layout.side.top() + 4)
+    line = next(s for s in window.bench.loads.spots if s.box.top < layout.side.top() + 4)
     assert line.check is not None and line.check.id == "tongue-share"
     clicked(window, line)
     assert window.figure is not None and window.figure.isVisible()

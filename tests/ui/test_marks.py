@@ -61,7 +61,7 @@ def test_marks_and_words_are_found_from_the_menu_by_typing(window: Window) -> No
 @pytest.mark.parametrize("name", ["solar-gooseneck", "tram-tray", "playground-skid"])
 def test_every_post_and_bar_says_what_from_what_and_why_when_the_pointer_rests(fresh: Fresh, name: str) -> None:
     window = opened(fresh, name)
-    spots = [s for s in window.bench._spots if s.check is not None]
+    spots = [s for s in window.bench.loads.spots if s.check is not None]
     assert spots
     for spot in spots:
         words = window.bench.words_at(QPointF(spot.box.mid_x, spot.box.mid_y))

@@ -144,7 +144,7 @@ def test_a_gooseneck_has_its_own_window_shown_and_typed(window: Window, qtbot: Q
 
 def test_a_rule_is_typed_after_a_click_on_its_bar(window: Window, qtbot: QtBot) -> None:
     window.bench.grab()
-    spot = next(s for s in window.bench._spots if s.field == "rules.tongue")
+    spot = next(s for s in window.bench.loads.spots if s.field == "rules.tongue")
     qtbot.mouseClick(window.bench, Qt.MouseButton.LeftButton, pos=QPoint(int(spot.box.mid_x), int(spot.box.mid_y)))
     assert window.figure is not None
     window.figure.rule.click()
@@ -298,7 +298,7 @@ def test_two_rigs_are_shown_beside_each_other(window: Window, qtbot: QtBot) -> N
 
 
 def test_a_rating_can_be_answered_with_not_rated(window: Window) -> None:
-    window.ask_figure(next(s for s in window.bench._spots if s.field == "ratings.coupler_tongue"))
+    window.ask_figure(next(s for s in window.bench.loads.spots if s.field == "ratings.coupler_tongue"))
     assert window.figure is not None
     window.figure.none.click()
     assert rig_of(window).trailer.ratings.coupler_tongue == NOT_RATED  # type: ignore[union-attr]

@@ -251,6 +251,6 @@ def test_straps_run_below_names_and_names_give_way_to_the_rings_in_hand(
     page.now.take(next(i.id for i in window.desk.session.rig.items if i.name == "Water tank"))  # type: ignore[union-attr]
     bench.grab()
     assert "paint_straps" in told and "paint_straps" not in told[told.index("paint") :]
-    assert bench.layout_now is not None and len(rings_in_hand(bench, bench.layout_now)) == 4
+    assert bench.layout_now is not None and len(rings_in_hand(bench.tools, bench.layout_now)) == 4
     names = [one.box for one in bench.labels.of["plan"]]
-    assert not [1 for ring in rings_in_hand(bench, bench.layout_now) for n in names if ring.meets(n)]
+    assert not [1 for ring in rings_in_hand(bench.tools, bench.layout_now) for n in names if ring.meets(n)]

@@ -35,7 +35,7 @@ class Bench(Under):
             return
         if event.button() != Qt.MouseButton.LeftButton:
             return
-        spot = self.spot_at(at)
+        spot = self.loads.at(at)
         if spot is not None:
             self.figure_asked.emit(spot)
             return
@@ -122,7 +122,7 @@ class Bench(Under):
             self.item_drag.move(at, self.layout_now, free)
         else:
             grip = self.handles.cursor(at, self.layout_now) if self.layout_now is not None else None
-            over, held = self.spot_at(at) is not None, bool(self.item_at(at))
+            over, held = self.loads.at(at) is not None, bool(self.item_at(at))
             shape = (
                 Qt.CursorShape.PointingHandCursor
                 if over
@@ -182,7 +182,7 @@ class Bench(Under):
 
     def words_at(self, at: QPointF) -> str:
         """What stands under a pixel, by number and name, as rich text; or nothing."""
-        spot = self.spot_at(at)
+        spot = self.loads.at(at)
         if spot is not None and spot.check is not None and self._shown is not None:
             from .told import told
 

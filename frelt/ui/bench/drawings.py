@@ -12,8 +12,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QWidget
 
 from ...core.base.text import joined
-from ...core.judge.check import Check
-from ...core.model.carrier import Carrier, Vehicle
+from ...core.model.carrier import Carrier
 from ...core.report.verdict import first_of
 from ...core.solve import Solved
 from ...core.space.moving_along import moving as moving_with
@@ -21,16 +20,13 @@ from ...core.space.solids import Solid, solids
 from ...core.space.walk import walk
 from ...drawing.layout import Box, Zoom, lay_out
 from ...drawing.overlay.centre import centre_shown
-from ...drawing.overlay.limits import Spot, Spots, limits, limits_line
-from ...drawing.overlay.post_shapes import post_shapes
-from ...drawing.overlay.posts import posts
 from ...drawing.overlay.tape import tape
 from ...drawing.shapes import Shape
 from ...drawing.views import Scene, View, scenes
 from ...paint import fonts
 from ...paint.painter import write
 from ...paint.shapes import paint_shapes
-from ..frame.desk import WORST, Desk
+from ..frame.desk import Desk
 from ..frame.later import later
 from ..frame.painting import painter_on, part
 from ..frame.steps import STEPS
@@ -41,6 +37,7 @@ from .headings import Headings
 from .item_drag import ItemDrag
 from .labels import Labels
 from .layout import Layout
+from .loads_around import LoadsAround
 from .over import paint_centre, paint_clipped, paint_moving, paint_scene
 from .select_frame import Frame
 from .step_overlays import paint_lines, paint_plates, paint_straps, plate_words, plated, rings_in_hand, tied_in_hand, walking
@@ -66,7 +63,6 @@ class Drawings(QWidget):
         self.layout_now: Layout | None = None
         self._scenes: dict[View, Scene] = {}
         self._shown: Solved | None = None  # the rig that was painted last: what lies under the pointer is asked of it
-        self._spots: list[Spot] = []
         self._plates: list[Box] = []  # words on the floor [px]
         self.item_drag = ItemDrag(desk)
         self.ghost, self.bringing = Ghost(desk), Bringing(desk, self.item_drag)
@@ -79,6 +75,7 @@ class Drawings(QWidget):
         self._still = Still(self)
         self.headings = Headings(desk)
         self.labels = Labels(desk)
+        self.loads = LoadsAround(desk)
         self.asked = ""
         self.right_side = False
         self.setAttribute(Qt.WidgetAttribute.WA_OpaquePaintEvent)  # it covers all of itself
@@ -140,7 +137,7 @@ class Drawings(QWidget):
         self._scenes = looked_at(desk, solved, self._scenes)
         self._shown = solved
         layout = self._laid_out()
-        held = frozenset(moving_with(solved.rig, (desk.brought,) if desk.brought else desk.held)) or tied_in_hand(self)
+        held = frozenset(moving_with(solved.rig, (desk.brought,) if desk.brought else desk.held)) or tied_in_hand(self.tools)
         room = self._room(solved)
         centre = centre_shown(solved, state.id, desk.fills, carrier.id) if state is not None else None
         if centre is not None and not all(holds(scene, centre) for scene in self._scenes.values()):
@@ -159,7 +156,7 @@ class Drawings(QWidget):
             self._edge(p, layout)
         if not self.alone and "straps" in STEPS[desk.step].overlays:
             for view in VIEWS:
-                part(p, layout.area(view), partial(paint_straps, self, p, solved, layout, view))
+                part(p, layout.area(view), partial(paint_straps, self.tools, p, solved, layout, view))
         self._named(p, layout, room, moving)
         if held:
             self._readings(p, solved, layout, room)
@@ -172,7 +169,7 @@ class Drawings(QWidget):
         if moving:
             from .about_hand import paint_worst
 
-            said = first_of(self._scope(solved))
+            said = first_of(self.loads.scope(solved))
             part(p, layout.plan, lambda: paint_worst(p, desk, said, self.item_drag.view, layout, room))
         self._around_it(p, solved, layout)
 
@@ -189,24 +186,15 @@ class Drawings(QWidget):
 
     def _around_it(self, p: QPainter, solved: Solved, layout: Layout) -> None:
         """Lines over the plan, the limits of the whole rig and the load posts."""
-        self._spots = []
+        self.loads.forget()
         if self.alone or self.desk.lines_shown:
             for view in self._views() if self.alone else ("plan", "side"):
-                part(p, layout.area(view), partial(paint_lines, self, p, solved, layout, view))
+                part(p, layout.area(view), partial(paint_lines, self.tools, p, solved, layout, view))
         if self.alone:
             return
-        if plated(self):
-            part(p, layout.plan, lambda: paint_plates(self, p, layout))
-        self._limits(p, solved, layout)
-        part(p, layout.posts, lambda: self._posts(p, solved, layout))
-
-    def _limits(self, p: QPainter, solved: Solved, layout: Layout) -> None:
-        """The limits of the whole rig as bars, or the worst of them in one line."""
-        scope, units, drawn = self._scope(solved), self.desk.units, self._drawn()
-        if layout.limits.width() > 50:
-            part(p, layout.limits, lambda: self._type_at(p, limits(solved, scope, layout.sheet, units, drawn)))
-        else:
-            part(p, layout.side, lambda: self._type_at(p, limits_line(solved, scope, layout.sheet, units, drawn, fonts)))
+        if plated(self.tools):
+            part(p, layout.plan, lambda: paint_plates(self.tools, p, layout))
+        self.loads.paint(p, solved, layout)
 
     def _laid_out(self) -> Layout:
         """Where everything stands; in a drag as it stood, since what moves lies over its picture."""
@@ -227,7 +215,7 @@ class Drawings(QWidget):
     @property
     def alone(self) -> bool:
         """Whether the plan or the side is drawn alone, with what runs along it."""
-        return "lines" in STEPS[self.desk.step].overlays
+        return self.tools.alone
 
     def _views(self) -> tuple[View, ...]:
         """The drawings that are shown."""
@@ -241,15 +229,6 @@ class Drawings(QWidget):
             self.desk.said.emit(
                 f"{joined(sorted(failed))} cannot be drawn as it is: a box stands for it. This is Frelt's fault."
             )
-
-    def _scope(self, solved: Solved) -> Sequence[Check]:
-        """The checks of the state in scope, or all."""
-        return solved.checks if self.desk.state_id == WORST else solved.by_state.get(self.desk.state_id, ())
-
-    def _type_at(self, p: QPainter, made: tuple[tuple[Shape, ...], Spots]) -> None:
-        """Paint shapes, and remember where a rating can be typed."""
-        paint_shapes(p, made[0], self.desk.theme)
-        self._spots += made[1]
 
     def _around(self, p: QPainter, solved: Solved, carrier: Carrier, layout: Layout) -> None:
         """Room to work and the walkable floor, while things are placed."""
@@ -267,9 +246,6 @@ class Drawings(QWidget):
         for view, shapes in by_view.items():
             area = layout.area(view) if view == "plan" else layout.area(view).adjusted(0, 18, 0, 0)  # clear of the headings
             paint_clipped(p, shapes, area, desk.theme)
-
-    def _drawn(self) -> str:
-        return "vehicle" if isinstance(self.desk.carrier, Vehicle) else "trailer"
 
     def _room(self, solved: Solved) -> dict[str, Solid]:
         """The room of what stands on the carrier drawn."""
@@ -316,7 +292,7 @@ class Drawings(QWidget):
 
     def _named(self, p: QPainter, layout: Layout, room: dict[str, Solid], moving: frozenset[str]) -> None:
         """Names and numbers, over all that is washed or dashed; none where lines run."""
-        if self.alone or walking(self):
+        if self.alone or walking(self.tools):
             return
         if not moving:
             self._labelled(p, layout, moving)
@@ -340,7 +316,7 @@ class Drawings(QWidget):
     ) -> None:
         """The drawings with their names and tape. skip: what is on the move; the names of all else keep their places."""
         theme = self.desk.theme
-        p.setOpacity(0.45 if self.alone or walking(self) else 1.0)  # things step back behind the lines
+        p.setOpacity(0.45 if self.alone or walking(self.tools) else 1.0)  # things step back behind the lines
         for view in self._views():
             part(p, layout.area(view), partial(paint_scene, p, self._scenes[view], layout, theme, self.desk.kept, held, skip))
         p.setOpacity(1.0)
@@ -354,7 +330,7 @@ class Drawings(QWidget):
                 layout,
                 room,
                 centre,
-                [*plates, *self._middle(layout, room), *plate_words(self, layout), *rings_in_hand(self, layout)],
+                [*plates, *self._middle(layout, room), *plate_words(self.tools, layout), *rings_in_hand(self.tools, layout)],
             )
         part(p, layout.tape, lambda: paint_shapes(p, tape(self._scenes["plan"], layout.sheet, self.desk.units), theme))
         self.headings.paint(p, layout, self.right_side, self.tools.line_drag.view if self.alone else None)
@@ -381,24 +357,6 @@ class Drawings(QWidget):
             paint_shapes(p, shapes, self.desk.theme)
             made += more
         return made
-
-    def _posts(self, p: QPainter, solved: Solved, layout: Layout) -> None:
-        desk, state = self.desk, self.desk.state
-        if solved.loads is None or state is None:
-            why = solved.why or "no state is set"
-            write(
-                p,
-                layout.posts.left(),
-                layout.posts.top() + 40,
-                f"Loads are unknown: {why}.",
-                desk.theme.color("unknown"),
-                "strong",
-                600,
-            )
-            return
-        assert desk.carrier is not None
-        made = posts(solved, layout.sheet, self._scope(solved), state.id, desk.fills, desk.carrier, desk.units)
-        self._type_at(p, post_shapes(made, layout.sheet, desk.units, fonts))
 
     def _empty(self, p: QPainter) -> None:
         theme = self.desk.theme

@@ -9,6 +9,7 @@ from typing import TYPE_CHECKING
 from PyQt6.QtWidgets import QWidget
 
 from ..frame.desk import Desk
+from ..frame.steps import STEPS
 
 if TYPE_CHECKING:
     from ..steps.plumbing.now import LinesNow
@@ -22,24 +23,29 @@ class StepTools:
     """Of one bench. lines, hold, scale: what the steps know of the rig; None until they are shown."""
 
     def __init__(self, bench: QWidget, desk: Desk) -> None:
-        self._bench, self._desk = bench, desk
+        self._bench, self.desk = bench, desk
         self.lines: LinesNow | None = None
         self.hold: HoldNow | None = None
         self.scale: ScaleNow | None = None
+
+    @property
+    def alone(self) -> bool:
+        """Whether the step in hand wants the plan or the side alone, with what runs along it."""
+        return "lines" in STEPS[self.desk.step].overlays
 
     @cached_property
     def line_drag(self) -> "LineDrag":
         """How lines are drawn."""
         from .line_drag import LineDrag
 
-        return LineDrag(self._desk)
+        return LineDrag(self.desk)
 
     @cached_property
     def hold_drag(self) -> "HoldDrag":
         """How straps are laid."""
         from .hold_drag import HoldDrag
 
-        return HoldDrag(self._desk)
+        return HoldDrag(self.desk)
 
     def ready(self) -> None:
         """Make the gestures, so that the first one waits for nothing."""

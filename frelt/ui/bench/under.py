@@ -3,14 +3,12 @@
 from msgspec.structs import replace
 from PyQt6.QtCore import QPointF
 
-from ...core.judge.check import Check
 from ...core.space.solids import solids
 from ...drawing import carrier as carriers
 from ...drawing.layout import Zoom
-from ...drawing.overlay.limits import Spot
 from ...drawing.views import View, seen
 from .drawings import VIEWS, Drawings
-from .layout import in_space, rect
+from .layout import in_space
 
 
 class Under(Drawings):
@@ -50,14 +48,6 @@ class Under(Drawings):
         u, v = layout.to_m(view, at)
         box = seen(own, view) if own is not None else (1.0, 1.0, 0.0, 0.0)
         return box[0] <= u <= box[2] and box[1] <= v <= box[3]
-
-    def spot_at(self, at: QPointF) -> Spot | None:
-        """The load that is told under a pixel."""
-        return next((s for s in self._spots if (s.check is not None or s.field) and rect(s.box).contains(at)), None)
-
-    def spot_of(self, check: Check) -> Spot | None:
-        """Where a check is told, if it is."""
-        return next((s for s in self._spots if s.check is not None and s.check.id == check.id), None)
 
     def partner_at(self, at: QPointF) -> str:
         """The carrier that the one drawn is hitched to, where a pixel lies beyond the hitch; or nothing."""

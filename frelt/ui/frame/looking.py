@@ -78,13 +78,13 @@ class Looking:
             desk.take_all(there)
             bench.setFocus()
             return
-        if bench.spot_of(check) is None:
+        if bench.loads.of(check) is None:
             other = next((c.id for c in rig.carriers if c is not desk.carrier), "")
             if other:
                 desk.show_carrier(other)
                 bench.grab()  # so that its posts stand somewhere
         middle = Box(bench.width() / 2 - 100, 8, 200, 60)
-        self.window.ask_figure(bench.spot_of(check) or Spot(middle, check, check.field))
+        self.window.ask_figure(bench.loads.of(check) or Spot(middle, check, check.field))
 
     def walk(self) -> None:
         """Show or hide the floor a person can walk."""
