@@ -4,7 +4,6 @@ What is new is written first, in a file of its own; only then what it replaces i
 kept beside as a backup. So nothing that was there is lost where a table is refused, the disk is full or the program is killed.
 """
 
-import unicodedata
 from collections.abc import Callable, Iterable
 from pathlib import Path
 from typing import Generic, TypeVar
@@ -18,6 +17,7 @@ from ..core.model.condition import Condition
 from ..core.model.document import Document, Job
 from ..core.model.rig import Rig
 from . import stock
+from .file_names import file_name
 from .places import library_dir
 from .reading import read_file
 from .session import new_id
@@ -25,7 +25,6 @@ from .storage import load, save, write_atomically
 
 EQUIPMENT, CHASSIS = ".equipment.json", ".frelt.json"
 MOST_BYTES = 40_000_000
-LONGEST = 120  # bytes of a file's name before its ending
 Tell = Callable[[float], None]
 Still = Callable[[], bool]
 T = TypeVar("T")
@@ -210,13 +209,6 @@ def id_of(name: str) -> str:
     plain = "".join(c if c.isascii() and c.isalnum() else "-" for c in name.lower()).strip("-")[:48]
     told = plain and all(c.isascii() for c in name)
     return plain if told else f"{plain or 'item'}-{blake2b(name.encode(), digest_size=4).hexdigest()}"
-
-
-def file_name(name: str) -> str:
-    """A name for a file: letters and digits of any script stay, whatever else becomes a hyphen."""
-    parts = "".join(c if c.isalnum() else " " for c in unicodedata.normalize("NFC", name).lower()).split()
-    kept = "-".join(parts)
-    return kept.encode()[:LONGEST].decode(errors="ignore").strip("-") or "unnamed"
 
 
 def _free(folder: Path, name: str, suffix: str) -> Path:

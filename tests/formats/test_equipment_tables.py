@@ -6,7 +6,8 @@ import io
 import pytest
 from msgspec.structs import replace
 
-from frelt.app.library import Library, file_name, id_of
+from frelt.app.file_names import file_name
+from frelt.app.library import Library, id_of
 from frelt.app.places import library_dir
 from frelt.app.stock import class_of, classes, equipment
 from frelt.core.base.value import BadInput, BadTable, FreltError

@@ -7,13 +7,14 @@ from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
 from ..model.carrier import Zone
 from ..model.rig import Rig
-from ..space.bolts import bolted, hit, points, zones
 from ..space.unsure import in_plan
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     if not any(c.body.zones for c in rig.carriers):
         return
+    from ..space.bolts import bolted, hit, points, zones
+
     clean = True
     for item in rig.items:
         below = [z for z in zones(rig, frames, item) if bolted(item) and any(hit(z, p) for p in points(item, frames))]

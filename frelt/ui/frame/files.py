@@ -7,7 +7,6 @@ from PyQt6.QtCore import QObject, pyqtSignal
 from PyQt6.QtWidgets import QFileDialog, QMenu, QWidget
 
 from ...app.autosave import Autosave, Recovered, forget
-from ...app.library import file_name
 from ...app.places import own_demo
 from ...app.storage import Changed, backup_of
 from ...core.base.text import capital
@@ -112,6 +111,8 @@ class Files(QObject):
 
     def save_as(self) -> bool:
         rig = self.desk.rig
+        from ...app.file_names import file_name
+
         start = str(folder_of(self.desk) / f"{file_name(rig.name if rig else 'rig')}.frelt.json")
         name, _ = QFileDialog.getSaveFileName(self._over, "Save the rig as", start, FILTER)
         if not name:

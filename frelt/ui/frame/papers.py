@@ -6,7 +6,7 @@ from typing import TYPE_CHECKING
 
 from PyQt6.QtWidgets import QFileDialog, QWidget
 
-from ...app.library import file_name
+from ...app.file_names import file_name
 from ...app.storage import write_atomically
 from ...core.base.value import FreltError
 from ...core.model.rig import Rig

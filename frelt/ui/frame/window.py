@@ -1,5 +1,6 @@
 """The main window: verdict on top, path at the left, bench in the middle, what a step offers at the right, states below."""
 
+from functools import cached_property
 from pathlib import Path
 from typing import TYPE_CHECKING
 
@@ -17,25 +18,25 @@ from ..bench.bench import Bench
 from .desk import Desk
 from .files import Files
 from .keeping import Keeping
-from .looking import Looking
 from .menus import Menus
 from .message import Message
 from .notices import Notices
 from .pages import RightColumn
-from .papers import Papers
 from .path import StepPath
 from .step import Step
 from .strip import Strip
 from .style import style_sheet
-from .unit_menus import UnitMenus
 from .verdict import Verdict
-from .windows import Windows
 
 if TYPE_CHECKING:
     from ...drawing.overlay.limits import Spot
     from ..steps.plumbing.line_plan import LinePlan
     from ..steps.things.work import Work
     from ..widgets.figure_card import FigureCard
+    from .looking import Looking
+    from .papers import Papers
+    from .unit_menus import UnitMenus
+    from .windows import Windows
 
 
 FRAME = (8, 36)  # what a window's frame may take [px]
@@ -47,7 +48,7 @@ class Window(QMainWindow):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self.desk = desk
-        self.files, self.papers = Files(desk, self), Papers(desk, self)
+        self.files = Files(desk, self)
         self.setMinimumSize(1000, 680)
         self._as_last_time()
         self.setAcceptDrops(True)
@@ -59,7 +60,6 @@ class Window(QMainWindow):
         self.figure: FigureCard | None = None
         self.message, self.notices = Message(self), Notices()
         self.keeping = Keeping(self)
-        self.looking, self.panels, self.units = Looking(self), Windows(self), UnitMenus(desk)
         self._put_together()
         self.menus = Menus(self)
         self._wire()
@@ -97,17 +97,17 @@ class Window(QMainWindow):
         desk.looks_changed.connect(self._looks)
         desk.said.connect(self.message.say)
         desk.refused.connect(self.message.refuse)
-        self.verdict.accept_asked.connect(self.panels.accept)
+        self.verdict.accept_asked.connect(lambda: self.panels.accept())
         self.bench.figure_asked.connect(self.ask_figure)
-        self.verdict.cause_asked.connect(self.looking.to_cause)
+        self.verdict.cause_asked.connect(lambda: self.looking.to_cause())
         self.bench.first_painted.connect(self.right.show_page)
         self.bench.first_painted.connect(self.menus.fill)
         self.bench.first_painted.connect(self.right.begin)
-        self.right.sheet_asked.connect(self.papers.write_sheet)
-        self.right.walk_asked.connect(self.papers.write_walk)
-        self.right.held_asked.connect(self.papers.write_held)
-        self.right.scale_asked.connect(self.papers.write_scale)
-        self.right.carriers_asked.connect(self.panels.carriers)
+        self.right.sheet_asked.connect(lambda: self.papers.write_sheet())
+        self.right.walk_asked.connect(lambda: self.papers.write_walk())
+        self.right.held_asked.connect(lambda: self.papers.write_held())
+        self.right.scale_asked.connect(lambda: self.papers.write_scale())
+        self.right.carriers_asked.connect(lambda: self.panels.carriers())
         self.right.placard_asked.connect(self._write_placard)
         self.files.opened.connect(self._opened)
         self.files.emptied.connect(self.right.begin)
@@ -186,6 +186,36 @@ class Window(QMainWindow):
     def work(self) -> "Work":
         """What is done with the things in hand."""
         return self.right.things.work
+
+    # what carries out the actions, loaded with the first of them
+
+    @cached_property
+    def papers(self) -> "Papers":
+        """What is written to be printed or handed on."""
+        from .papers import Papers
+
+        return Papers(self.desk, self)
+
+    @cached_property
+    def looking(self) -> "Looking":
+        """What is looked at, and how closely."""
+        from .looking import Looking
+
+        return Looking(self)
+
+    @cached_property
+    def panels(self) -> "Windows":
+        """Windows beside this one."""
+        from .windows import Windows
+
+        return Windows(self)
+
+    @cached_property
+    def units(self) -> "UnitMenus":
+        """Units and theme."""
+        from .unit_menus import UnitMenus
+
+        return UnitMenus(self.desk)
 
     # looking
 
