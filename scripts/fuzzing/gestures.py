@@ -8,7 +8,7 @@ import sys
 from functools import cache
 from typing import Any
 
-from PyQt6.QtCore import QMimeData, QPoint, QPointF, Qt
+from PyQt6.QtCore import QEvent, QMimeData, QPoint, QPointF, Qt
 from PyQt6.QtGui import QDrag, QDragLeaveEvent, QDragMoveEvent, QDropEvent, QWheelEvent
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QAbstractButton, QApplication, QComboBox, QFileDialog, QLineEdit, QListWidget, QWidget
@@ -88,26 +88,33 @@ def run(data: bytes) -> str:
     session.new(document)
     window.desk.show_state("worst")
     window.desk.go(rng.choice(list(Step)))
-    app.processEvents()
+    _settle(app)
     before, log = encode(session.document), session.document.log
     for _ in range(EACH):
         _gesture(rng, window)
-        app.processEvents()
+        _settle(app)
         if ERRORS:
             break
     window.bench.setFocus()
     while session.can_undo:
         window.desk.undo()
-        app.processEvents()
+        _settle(app)
     for box in [w for w in app.topLevelWidgets() if w is not window and w.isVisible()]:
         box.close()
-    app.processEvents()
+    _settle(app)
     if ERRORS:
         _, error, trace = ERRORS[0]
         raise error.with_traceback(trace)
     assert session.document.log == log
     assert encode(session.document) == before, "undoing everything does not lead back"
     return "gestures"
+
+
+def _settle(app: QApplication) -> None:
+    """What an event loop does after each event: what was to be deleted later is gone before the next gesture."""
+    app.processEvents()
+    app.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
+    app.processEvents()
 
 
 def _gesture(rng: random.Random, window: Window) -> None:

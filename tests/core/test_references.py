@@ -25,7 +25,7 @@ from frelt.core.model.carrier import Aboard, Axle, Deck, Door, Seat, Vehicle, Ve
 from frelt.core.model.day import Act, Day
 from frelt.core.model.document import Document, LogEntry
 from frelt.core.model.fit_out import FitOut
-from frelt.core.model.integrity import check_rig
+from frelt.core.model.integrity import EXPECTED, check_rig
 from frelt.core.model.item import HosePart, Item, Placement
 from frelt.core.model.plans import Defined, Named
 from frelt.core.model.plumbing import Fitting, Line, Plumbing, TipSet
@@ -33,6 +33,7 @@ from frelt.core.model.references import dangling, known, walked
 from frelt.core.model.rig import Bars, Rig
 from frelt.core.model.state import FillRange, Person, State
 from frelt.core.model.ticket import Reading, Ticket
+from frelt.core.model.tie_down import Strap, TieDown
 from frelt.core.model.ties import Link
 from frelt.core.model.wish import Wish
 from frelt.core.solve import solve
@@ -282,11 +283,16 @@ def test_a_tie_goes_with_its_tank_and_caps_no_other() -> None:
         ({"plumbing": piped(("a/tank", "a/tank")), "day": None}, r"plumbing\.lines\[0\]\.end"),
         ({"plumbing": piped(("a/tank", "V9/in")), "day": None}, r"plumbing\.lines\[0\]\.end"),
         ({"wishes": (Wish(text="w", item="gone"),)}, r"wishes\[0\]\.item"),
+        (
+            {"tie_down": TieDown(straps=(Strap(id="s", item="a", start="gone", over=((0.0, 0.0, 1.0),)),))},
+            r"straps\[0\]\.start: “gone”; expected the id of an anchor",
+        ),
     ],
 )
 def test_ties_that_name_nothing_or_contradict_are_refused_with_their_path(change: dict[str, object], path: str) -> None:
     with pytest.raises(BadInput, match=path):
         check_rig(replace(full_rig(), **change))
+    assert set(EXPECTED) == set(known(full_rig()).by)  # whatever can be missing is refused in words
 
 
 def test_a_copy_keeps_its_ties_in_named_states_and_what_was_aboard_the_scale() -> None:

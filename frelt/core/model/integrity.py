@@ -25,6 +25,7 @@ EXPECTED = {
     "tank": "a tank of this rig, item/part",
     "hose": "a hose of this rig, item/part",
     "port": "a port of this rig, item/part, or the way of a fitting, fitting/way",
+    "anchor": "the id of an anchor of this rig",
     "handle": "the id of a fitting or an item of this rig",
     "face": "a side of the body, or the id of one of its doors",
 }
