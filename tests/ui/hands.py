@@ -2,7 +2,7 @@
 
 from typing import Any
 
-from PyQt6.QtCore import Qt
+from PyQt6.QtCore import QEvent, Qt
 from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QLineEdit, QPushButton, QWidget
 from pytestqt.qtbot import QtBot
@@ -10,8 +10,15 @@ from pytestqt.qtbot import QtBot
 from frelt.ui.frame.window import Window
 
 
+def settled() -> None:
+    """As after each turn of the event loop: what was let go is gone."""
+    QApplication.processEvents()
+    QApplication.sendPostedEvents(None, QEvent.Type.DeferredDelete.value)
+
+
 def typed(root: QWidget, name: str, text: str) -> QLineEdit:
     """Type into a field by its name, and press Return."""
+    settled()
     edit = root.findChild(QLineEdit, name)
     assert edit is not None, name
     edit.setFocus()

@@ -30,7 +30,7 @@ from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from frelt.ui.steps.job.carriers import CarriersWindow
 from tests.conftest import LONG
-from tests.ui.hands import go, press, typed
+from tests.ui.hands import go, press, settled, typed
 
 Fresh = Callable[[Document], Window]
 
@@ -290,6 +290,7 @@ def test_the_brief_is_answered_measured_overruled_and_taken_to_the_deck(fresh: F
     assert "whole number" in next(f.error.text() for f, _ in brief._figures if f.edit.objectName() == "brief-operators")
     typed(brief, "brief-operators", "2")
     choose(brief, "Soft-wash pump", "12 V diaphragm")
+    settled()
     line = brief.findChild(QLineEdit, "line-water")
     asked = line.text()
     typed(brief, "line-water", "200 gal")

@@ -23,6 +23,7 @@ from ...core.judge.words import sentence
 from ...core.planning.accepting import accept, not_accepted
 from ...core.solve import Solved, solve
 from ..widgets.fields import prose
+from ..widgets.let_go import emptied
 from ..widgets.mannered import Entry
 from ..widgets.text import Words, literal, tip
 from .desk import Desk
@@ -191,11 +192,7 @@ class ChecksTable(QDialog):
 
     def _offer_cures(self, found: tuple[Fix, ...], none: str = "") -> None:
         """A button for each fix, the first three; a word where there is none."""
-        while (taken := self.cures.takeAt(0)) is not None:
-            widget = taken.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
+        emptied(self.cures)
         for fix in found[:MOST_FIXES]:
             button = QPushButton(literal(fix.words))
             button.setObjectName("fix")

@@ -5,6 +5,7 @@ from collections.abc import Callable, Sequence
 from PyQt6.QtCore import Qt
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QVBoxLayout, QWidget
 
+from ..widgets.let_go import let_go
 from ..widgets.text import Words
 
 Offer = tuple[str, Callable[[], object]]
@@ -50,8 +51,7 @@ class Notices(QWidget):
         """Take a line away, if it is there."""
         row = self._rows.pop(about, None)
         if row is not None:
-            row.hide()
-            row.deleteLater()
+            let_go(row)
         self.setVisible(bool(self._rows))
 
     def words(self, about: str) -> str:

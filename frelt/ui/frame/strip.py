@@ -17,6 +17,7 @@ from ...paint import fonts
 from ...paint.painter import write
 from ...paint.theme import Theme
 from ..bench.brush import mark
+from ..widgets.let_go import emptied
 from ..widgets.text import tip
 from .calm import Calm
 from .desk import WORST, Desk
@@ -181,9 +182,7 @@ class Strip(QWidget):
         rig = self.desk.rig
         wanted = [s.id for s in rig.states] + [WORST] if rig is not None and rig.states else []
         if wanted != list(self._cards):
-            for card in self._cards.values():
-                self._row.removeWidget(card)
-                card.deleteLater()
+            emptied(self._row)
             self._cards = {w: StateCard(self.desk, w) for w in wanted}
             for card in self._cards.values():
                 self._row.addWidget(card, 1)

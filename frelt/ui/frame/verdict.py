@@ -14,6 +14,7 @@ from ...core.report.verdict import first_of, speaking, spoken, verdict
 from ...drawing.styles import SIZES
 from ...paint import fonts
 from ..bench.brush import mark
+from ..widgets.let_go import emptied
 from ..widgets.text import Words, literal, tip
 from .desk import WORST, Desk
 from .painting import painter_on
@@ -144,11 +145,7 @@ class Verdict(QWidget):
         if shown == self._shown[0]:
             return
         self._shown = shown, found
-        while (taken := self._fixes.takeAt(0)) is not None:
-            widget = taken.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
+        emptied(self._fixes)
         if before:
             self._fixes.addWidget(_quiet(before))
         for n, fix in enumerate(found):

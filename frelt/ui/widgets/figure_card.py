@@ -15,6 +15,7 @@ from ...core.report.because import Because, because
 from ...paint import fonts
 from ..frame.desk import Desk
 from .fields import NO_PLATE, FigureField, column, heading, link
+from .let_go import emptied
 from .text import Words, literal, tip
 
 WIDE = 312
@@ -107,11 +108,7 @@ class FigureCard(QFrame):
 
     def _list(self, made: Because | None, check: Check) -> None:
         """What makes the load, each thing a way to take it in hand."""
-        while (taken := self._grid.takeAt(0)) is not None:
-            widget = taken.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
+        emptied(self._grid)
         self.parts.setVisible(made is not None)
         if made is None:
             return

@@ -50,12 +50,3 @@ def finding_line(one: Finding, take: Callable[[str], object]) -> QWidget:
     made = Pressed(words)
     made.clicked.connect(lambda: take(one.where[0]))
     return made
-
-
-def emptied(layout: QVBoxLayout) -> None:
-    """Take every widget out of a layout."""
-    while (item := layout.takeAt(0)) is not None:
-        widget = item.widget()
-        if widget is not None:
-            widget.hide()
-            widget.deleteLater()

@@ -10,6 +10,7 @@ from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QLineEdit, QVBoxLayout, QWid
 from ...core.base.units import Quantity
 from ..frame.desk import Desk
 from .fields import FigureField, heading, link
+from .let_go import let_go
 from .mannered import Entry, Options
 from .text import Words as Label
 
@@ -103,10 +104,7 @@ class PartsList(QWidget):
                 field.setVisible(column.shown(entry))
 
     def _rebuild(self, entries: Sequence[Any]) -> None:
-        for _, block, *_rest in self._blocks:
-            self._rows.removeWidget(block)
-            block.setParent(None)
-            block.deleteLater()
+        let_go(*(block for _, block, *_rest in self._blocks))
         self._blocks = [self._block(n, e) for n, e in enumerate(entries)]
 
     def _block(self, n: int, entry: Any) -> tuple[str, QWidget, QLineEdit | None, list[Options], list[FigureField]]:

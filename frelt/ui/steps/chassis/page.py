@@ -11,6 +11,7 @@ from ...frame.desk import Desk
 from ...frame.page import Page
 from ...widgets.arrival import Arrival
 from ...widgets.fields import FigureField, column, heading, link, prose
+from ...widgets.let_go import let_go
 from ...widgets.mannered import Options
 from ...widgets.parts import PartsList
 from ...widgets.text import Words
@@ -96,9 +97,7 @@ class ChassisPage(Page):
         for kept in (self.rules, self.bars, self.library, self.off):
             kept.setParent(None)
         if self._content is not None:
-            self._box.removeWidget(self._content)
-            self._content.setParent(None)
-            self._content.deleteLater()
+            let_go(self._content)
         self._form, self._lists = Form(self.desk), []
         self._content = QWidget()
         if carrier is None:

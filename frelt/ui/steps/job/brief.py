@@ -18,6 +18,7 @@ from ....core.planning.readings import bucket_flow
 from ...frame.desk import Desk
 from ...frame.step import Step
 from ...widgets.fields import FigureField, column, heading, prose
+from ...widgets.let_go import emptied
 from ...widgets.mannered import Options
 from ...widgets.parts import Choice, PartsList
 from ...widgets.text import Words, tip
@@ -233,11 +234,7 @@ class BriefPage(QWidget):
 
     def _show_lines(self, lines: tuple[Line, ...]) -> None:
         if list(self._lines) != [line.key for line in lines]:
-            while (taken := self.follows.takeAt(0)) is not None:
-                widget = taken.widget()
-                if widget is not None:
-                    widget.setParent(None)
-                    widget.deleteLater()
+            emptied(self.follows)
             self._lines = {}
             for line in lines:
                 self._lines[line.key] = self._line(line)

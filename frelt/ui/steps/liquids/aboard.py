@@ -11,6 +11,7 @@ from ....core.model.carrier import Seat
 from ....core.model.state import State
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, heading
+from ...widgets.let_go import let_go
 
 
 class Aboard(QWidget):
@@ -49,11 +50,7 @@ class Aboard(QWidget):
             mass.show_value(person.mass.value if person is not None else None)
 
     def _rebuild(self, seats: tuple[Seat, ...]) -> None:
-        for box, mass in self._rows:
-            for widget in (box, mass):
-                self._box.removeWidget(widget)
-                widget.setParent(None)
-                widget.deleteLater()
+        let_go(*(widget for row in self._rows for widget in row))
         self._seats, self._rows = seats, []
         for n, seat in enumerate(seats):
             box = QCheckBox(seat.name)

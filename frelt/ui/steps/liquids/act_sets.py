@@ -10,6 +10,7 @@ from ....core.day.piped import settable
 from ....core.model.day import Act
 from ....core.model.plumbing import Fitting
 from ....core.model.rig import Rig
+from ...widgets.let_go import emptied
 from ...widgets.mannered import Options
 
 Put = Callable[[dict[str, float]], None]
@@ -56,10 +57,7 @@ class ActSets(QWidget):
         if key == self._shown:
             return
         self._shown, self._sets = key, dict(act.sets)
-        while (item := self._box.takeAt(0)) is not None:
-            if (widget := item.widget()) is not None and widget is not self.more:
-                widget.hide()
-                widget.deleteLater()
+        emptied(self._box, but=(self.more,))
         self.rows = {}
         for handle, stand in act.sets.items():
             if (fitting := handles.get(handle)) is not None:

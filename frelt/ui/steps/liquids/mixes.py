@@ -10,6 +10,7 @@ from ....core.liquids.mixing import batch, on_the_wall, steps_of
 from ....core.model.mix import Mix
 from ...frame.desk import Desk
 from ...widgets.fields import Field, FigureField, heading, link, prose
+from ...widgets.let_go import emptied
 from ...widgets.mannered import Entry
 from ...widgets.text import Words
 
@@ -39,10 +40,7 @@ class Mixes(QWidget):
         mixes = rig.mixes if rig is not None else ()
         self.none.setVisible(not mixes)
         if [b.mix_id for b in self._blocks] != [m.id for m in mixes]:
-            for block in self._blocks:
-                self._rows.removeWidget(block)
-                block.setParent(None)
-                block.deleteLater()
+            emptied(self._rows)
             self._blocks = [MixBlock(self.desk, m.id) for m in mixes]
             for block in self._blocks:
                 self._rows.addWidget(block)

@@ -9,7 +9,8 @@ from ....core.report.lines import names_of, product_at, strength_at, suction
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import heading, prose
-from ...widgets.findings import emptied, finding_line
+from ...widgets.findings import finding_line
+from ...widgets.let_go import emptied
 from .line_plan import LinePlan
 from .now import LinesNow
 

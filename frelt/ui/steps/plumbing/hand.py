@@ -16,6 +16,7 @@ from ....core.report.lines import names_of
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import FigureField, heading, prose, title
+from ...widgets.let_go import emptied
 from ...widgets.mannered import Entry, Options
 from .line_plan import LinePlan
 from .loose import IN_A_LINE, Loose, put_in
@@ -66,11 +67,7 @@ class HandPart(QWidget):
 
     def _empty(self) -> None:
         self.fields = {}
-        while (item := self.box.takeAt(0)) is not None:
-            widget = item.widget()
-            if widget is not None:
-                widget.hide()
-                widget.deleteLater()
+        emptied(self.box)
 
     # a line
 

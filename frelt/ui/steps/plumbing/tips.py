@@ -12,6 +12,7 @@ from ....core.report.tips import Hose, Machine, hoses, let_go, machines, marked,
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import FigureField, heading, link, prose
+from ...widgets.let_go import emptied
 from ...widgets.mannered import Options
 
 GUNS = (1, 2, 3)
@@ -119,10 +120,7 @@ class TipsPart(QWidget):
         self.desk.edit(lambda r: marked(r, machine, guns, numbers, name, new_id("tips")), "a set of tips marked")
 
     def _show_sets(self, machine: Machine) -> None:
-        while (item := self.sets.takeAt(0)) is not None:
-            if (widget := item.widget()) is not None:
-                widget.hide()
-                widget.deleteLater()
+        emptied(self.sets)
         rig = self.desk.rig
         own = rig.plumbing.sets if rig is not None else ()
         self.sets_title.setVisible(bool(own))

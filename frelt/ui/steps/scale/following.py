@@ -8,7 +8,7 @@ from ....core.base.units import Quantity
 from ....core.scale.next_weighing import Next
 from ...frame.desk import Desk
 from ...widgets.fields import heading, prose
-from ...widgets.findings import emptied
+from ...widgets.let_go import emptied
 from ...widgets.text import Words
 from .now import ScaleNow
 

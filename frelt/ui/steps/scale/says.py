@@ -21,7 +21,8 @@ from ....core.scale.slips import Slip, apart, stood_words, told_once
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import heading, link, prose, title
-from ...widgets.findings import Pressed, emptied
+from ...widgets.findings import Pressed
+from ...widgets.let_go import emptied
 from .now import Said, ScaleNow
 from .table import ReadTable
 

@@ -23,7 +23,7 @@ from ....core.scale.typed import printed
 from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...widgets.fields import Field, FigureField, heading, prose
-from ...widgets.findings import emptied
+from ...widgets.let_go import emptied
 from ...widgets.mannered import Entry, Options
 from .now import ScaleNow
 

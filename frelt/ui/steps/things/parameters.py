@@ -14,6 +14,7 @@ from ....core.kind.registry import given, kind_of
 from ....core.model.item import Item
 from ...frame.desk import Desk
 from ...widgets.fields import FigureField, heading, prose
+from ...widgets.let_go import let_go
 from ...widgets.mannered import Options
 
 
@@ -58,8 +59,7 @@ class Parameters(QWidget):
 
     def _rebuild(self, kind: Kind) -> None:
         self._kind = kind
-        self._box.removeWidget(self._content)
-        self._content.deleteLater()
+        let_go(self._content)
         self._content = QWidget()
         box = QVBoxLayout(self._content)
         box.setContentsMargins(0, 0, 0, 0)

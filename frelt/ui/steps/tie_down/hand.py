@@ -19,7 +19,8 @@ from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...widgets.facts import Facts
 from ...widgets.fields import heading, link, prose, title
-from ...widgets.findings import Pressed, emptied
+from ...widgets.findings import Pressed
+from ...widgets.let_go import emptied
 from .forms import Forms
 from .holds_table import HoldsTable
 from .lay import LayStrap

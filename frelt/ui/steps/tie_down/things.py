@@ -23,7 +23,8 @@ from ...bench.brush import mark
 from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...widgets.fields import heading, prose
-from ...widgets.findings import emptied, finding_line
+from ...widgets.findings import finding_line
+from ...widgets.let_go import emptied
 from ...widgets.rows import PaintedRows
 from .now import HoldNow
 
