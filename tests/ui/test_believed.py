@@ -10,8 +10,11 @@ from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
 
 from frelt.app.stock import class_of, equipment
+from frelt.app.storage import load
+from frelt.core.base.units import US
 from frelt.core.edit.items import add, move
-from frelt.core.judge.marks import is_broken, mark_of
+from frelt.core.judge.marks import is_broken, is_open, mark_of
+from frelt.core.judge.words import sentence
 from frelt.core.kind.catalog import taken
 from frelt.core.liquids.on_the_road import unread
 from frelt.core.liquids.road_caps import road_caps
@@ -19,9 +22,11 @@ from frelt.core.model.document import Document
 from frelt.core.model.item import Placement
 from frelt.core.model.rig import Rig
 from frelt.core.planning.new_rig import new_rig
+from frelt.core.report.aboard import marks_of
 from frelt.core.solve import Solved, solve
 from frelt.paint.placard import draft_words
 from frelt.ui.frame.checks_table import ChecksTable
+from frelt.ui.frame.step import Step
 from frelt.ui.frame.window import Window
 from tests.ui.hands import go, typed
 
@@ -117,3 +122,20 @@ def test_harbor_skid_metric_and_mirrored_has_one_red_the_planted_one(window: Win
         c.level in ("advice", "law", "wish") for c in solved_of(window).checks if mark_of(c) in ("law", "advice", "wish")
     )
     assert "by 56 mm" in window.verdict.words.text()
+
+
+def test_what_is_open_about_the_thing_in_hand_bears_its_own_mark_and_is_red_only_where_something_breaks(window: Window) -> None:
+    window.desk.session.new(load(PACKED / "hull-closed.frelt.json"))
+    window.desk.go(Step.BIG_THINGS)
+    marks = marks_of(solved_of(window).checks)
+    solved = solved_of(window)
+    shown: set[tuple[str, bool]] = set()
+    for item in solved.rig.items:
+        window.desk.take(item.id)
+        lines = window.right.things.hand.open.lines
+        about = [c for c in solved.checks if is_open(c) and item.id in c.items][: len(lines)]
+        assert [line.words.text() for line in lines if line.isVisibleTo(window)] == [f"{sentence(c, US)}." for c in about]
+        assert next((mark_of(c) for c in about), None) == marks.get(item.id)  # the mark that it has in the list
+        shown |= {(mark_of(c), bool(line.words.property("grave"))) for line, c in zip(lines, about, strict=False)}
+    assert {("over", True), ("advice", False), ("tight", False)} <= shown
+    assert all(red == (mark == "over") for mark, red in shown)

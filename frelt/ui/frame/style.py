@@ -26,6 +26,8 @@ QLabel#title {{ font-size: 20px; font-weight: 600; }}
 QLabel#prose {{ color: {c.soft}; }}
 QLabel[wrong="true"] {{ color: {c.over}; }}
 QLabel#error {{ color: {c.over}; font-size: 13px; }}
+QLabel#open {{ color: {c.soft}; font-size: 13px; }}
+QLabel#open[grave="true"] {{ color: {c.over}; }}
 QLabel#bubble {{ color: {c.over}; background: {c.field}; border: 1px solid {c.over}; border-radius: 4px; padding: 4px 8px; font-size: 13px; }}
 QLabel#again {{ color: {c.tight}; font-weight: 500; }}
 QWidget#notice {{ background: {c.tight_fill}; border-bottom: 1px solid {c.hairline}; }}

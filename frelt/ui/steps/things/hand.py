@@ -15,7 +15,7 @@ from ....core.base.figure import Source
 from ....core.base.text import capital
 from ....core.edit.items import with_item
 from ....core.geometry.frames import standing_on
-from ....core.judge.words import sentence
+from ....core.judge.marks import is_open
 from ....core.kind.make import follows
 from ....core.masses.weigh import weigh
 from ....core.model.carrier import Deck
@@ -32,6 +32,7 @@ from ...frame.desk import Desk
 from ...widgets.fields import FigureField, SourceRow, column, heading, title
 from ...widgets.mannered import Count, Options
 from ...widgets.text import Words
+from .open_findings import OpenFindings
 from .taught import Taught
 from .work import Work
 
@@ -74,9 +75,7 @@ class HandPanel(QWidget):
         now_row = QHBoxLayout()
         now_row.addWidget(self.now_words, 1)
         now_row.addWidget(self.now)
-        self.problems = Words()
-        self.problems.setObjectName("error")
-        self.problems.setWordWrap(True)
+        self.open = OpenFindings(desk)
         self.back = QPushButton("Put down, add more")
         self.back.setObjectName("link")
         self.back.clicked.connect(lambda: desk.take(""))
@@ -103,7 +102,7 @@ class HandPanel(QWidget):
         box.addWidget(self.empty_source)
         box.addWidget(self.taught)
         box.addLayout(now_row)
-        box.addWidget(self.problems)
+        box.addWidget(self.open)
         links = QHBoxLayout()
         links.addWidget(self.more)
         links.addStretch(1)
@@ -180,11 +179,7 @@ class HandPanel(QWidget):
         else:
             self.now_words.setText("Now, hoses full" if len(item.parts) else "Now")
         self.now.setText(self.desk.units.show(weigh(item, fills).value, "mass"))
-        said = [
-            sentence(c, self.desk.units) for c in solved.checks if c.status in ("over", "tight") and c.items[:1] == (item.id,)
-        ]
-        self.problems.setText("\n".join(f"{words}." for words in said[:2]))
-        self.problems.setVisible(bool(said))
+        self.open.show_checks([c for c in solved.checks if is_open(c) and item.id in c.items])
         if self.sheet is not None and self.sheet.isVisibleTo(self):
             self.sheet.refresh(item)
 
