@@ -122,7 +122,7 @@ def taken_in(count: int) -> None:
     print(f"library of {count:,} taken in in {time.perf_counter() - begin:.2f} s")
 
 
-def starts(yard_app: QApplication) -> tuple[float, float]:
+def starts() -> tuple[float, float]:
     """Process start to first painted frame, as a ratio to a bare window, and to one that paints a word; medians of 9, taken in turn.
 
     All run from byte code, as what is installed does: the first run of each writes it. The word costs what nothing that paints can
@@ -190,7 +190,7 @@ def main() -> None:
     usable(app, window, rig(600, 120, 20), yard)
     lines(app, window, image, yard)
     window.close()
-    bare, words = starts(app)
+    bare, words = starts()
     say("start", bare, 1.9)
     say("start-beside-a-window-with-a-word", words, 1.9)
 

@@ -1,5 +1,6 @@
 """The one gate: what becomes the document, by hand, file, table or code, is held to the same bounds and references."""
 
+import re
 from collections.abc import Sequence
 
 from msgspec.structs import replace
@@ -67,8 +68,6 @@ class Refused(FreltError):
     """An edit that was not made: where, what was found and what was expected, in words."""
 
     def __init__(self, why: BadInput, document: Document) -> None:
-        import re
-
         from .model.spoken import in_words
 
         self.why = why

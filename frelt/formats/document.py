@@ -98,7 +98,7 @@ def encode(document: Document) -> bytes:
 
     Raises BadInput where it would not read back the same: a figure that is not finite, say.
     """
-    again = decode(msgspec.json.encode(document))
+    again = decode(written(document))
     if again != document:
         raise BadInput("$", "a document that would not read back the same", "finite figures within bounds")
     return written(again)

@@ -2,8 +2,8 @@
 
 from typing import TYPE_CHECKING
 
-from PyQt6.QtCore import QPointF, QSize, Qt, pyqtSignal
-from PyQt6.QtGui import QMouseEvent, QPaintEvent, QResizeEvent
+from PyQt6.QtCore import QSize, Qt, pyqtSignal
+from PyQt6.QtGui import QMouseEvent, QResizeEvent
 from PyQt6.QtWidgets import QHBoxLayout, QLabel, QPushButton, QSizePolicy, QVBoxLayout, QWidget
 
 from ...core.base.text import capital
@@ -13,11 +13,10 @@ from ...core.judge.marks import is_broken, mark_of
 from ...core.report.verdict import first_of, speaking, spoken, verdict
 from ...drawing.styles import SIZES
 from ...paint import fonts
-from ..bench.brush import mark
 from ..widgets.let_go import emptied
 from ..widgets.text import Words, literal, tip
 from .desk import WORST, Desk
-from .painting import painter_on
+from .mark_sign import MarkSign
 
 if TYPE_CHECKING:
     from ...core.fixes.fix import Fix
@@ -26,26 +25,6 @@ MOST_FIXES = 3
 HEIGHT = 82
 MOST_LINES = 2  # of the sentence as it is set large
 SMALLER = f"font-size: {SIZES['strong']}px;"  # a sheet of its own: a look by name would load all of Qt's styles before the first frame
-
-
-class StatusMark(QWidget):
-    """The status by shape and color, large."""
-
-    def __init__(self, desk: Desk) -> None:
-        super().__init__()
-        self._desk = desk
-        self.status = "unknown"
-        self.setFixedSize(QSize(44, 44))
-
-    def show_status(self, status: str) -> None:
-        """Show another."""
-        if status != self.status:
-            self.status = status
-            self.update()
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        with painter_on(self) as p:
-            mark(p, self.status, QPointF(22, 22), 26, self._desk.theme)
 
 
 class Verdict(QWidget):
@@ -60,7 +39,8 @@ class Verdict(QWidget):
         self.setObjectName("verdict")
         self.setAttribute(Qt.WidgetAttribute.WA_StyledBackground)
         self.setFixedHeight(HEIGHT)  # the bench below must not move while a drag changes the words
-        self.mark = StatusMark(desk)
+        self.mark = MarkSign(desk, (22, 22), 26)
+        self.mark.setFixedSize(QSize(44, 44))
         self.words = Words()
         self.words.setObjectName("sentence")
         self.words.setWordWrap(True)

@@ -2,16 +2,13 @@
 
 from collections.abc import Sequence
 
-from PyQt6.QtCore import QPointF
-from PyQt6.QtGui import QPaintEvent
 from PyQt6.QtWidgets import QHBoxLayout, QVBoxLayout, QWidget
 
 from ....core.judge.check import Check
-from ....core.judge.marks import Mark, is_broken, mark_of
+from ....core.judge.marks import is_broken, mark_of
 from ....core.judge.words import sentence
-from ...bench.brush import mark
 from ...frame.desk import Desk
-from ...frame.painting import painter_on
+from ...frame.mark_sign import MarkSign
 from ...widgets.dressed import dress
 from ...widgets.text import Words
 
@@ -42,7 +39,8 @@ class _Line(QWidget):
     def __init__(self, desk: Desk) -> None:
         super().__init__()
         self._desk = desk
-        self.sign = _Sign(desk)
+        self.sign = MarkSign(desk, (7, 9), 12)  # beside the first line of the words
+        self.sign.setFixedWidth(14)
         self.words = Words()
         self.words.setObjectName("open")
         self.words.setWordWrap(True)
@@ -57,23 +55,4 @@ class _Line(QWidget):
         if check is not None:
             self.words.setText(f"{sentence(check, self._desk.units)}.")
             dress(self.words, "grave", is_broken(check))
-            self.sign.show_mark(mark_of(check))
-
-
-class _Sign(QWidget):
-    """The mark, beside the first line of the words."""
-
-    def __init__(self, desk: Desk) -> None:
-        super().__init__()
-        self._desk = desk
-        self._mark: Mark = "ok"
-        self.setFixedWidth(14)
-
-    def show_mark(self, shown: Mark) -> None:
-        if shown != self._mark:
-            self._mark = shown
-            self.update()
-
-    def paintEvent(self, event: QPaintEvent | None) -> None:
-        with painter_on(self) as p:
-            mark(p, self._mark, QPointF(7, 9), 12, self._desk.theme)
+            self.sign.show_status(mark_of(check))
