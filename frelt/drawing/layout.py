@@ -62,6 +62,12 @@ class Box(Struct, frozen=True):
         across = self.left < other.right and other.left < self.right
         return across and self.top < other.bottom and other.top < self.bottom
 
+    def shared(self, other: "Box") -> float:
+        """The area where they overlap [px²]."""
+        across = min(self.right, other.right) - max(self.left, other.left)
+        down = min(self.bottom, other.bottom) - max(self.top, other.top)
+        return max(across, 0.0) * max(down, 0.0)
+
     def holds(self, x: float, y: float) -> bool:
         """Whether a point lies in it."""
         return self.left <= x <= self.right and self.top <= y <= self.bottom

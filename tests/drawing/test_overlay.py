@@ -1,6 +1,7 @@
 """What lies over the drawings, looked at as shapes: the same that screen, SVG and DXF are made of. Words are measured by a ruler."""
 
 import re
+from collections.abc import Sequence
 from itertools import pairwise
 
 import pytest
@@ -16,7 +17,7 @@ from frelt.core.placing.safe_floor import safe_floor
 from frelt.core.report.aboard import numbers
 from frelt.core.solve import Solved, solve
 from frelt.core.space.solids import solids
-from frelt.drawing.layout import Sheet, Zoom, lay_out
+from frelt.drawing.layout import Box, Sheet, Zoom, lay_out
 from frelt.drawing.overlay.asked import asked_about
 from frelt.drawing.overlay.distances import distances
 from frelt.drawing.overlay.floor import floor, floor_edge, floor_readings, floor_words
@@ -28,7 +29,7 @@ from frelt.drawing.overlay.post_shapes import post_shapes
 from frelt.drawing.overlay.posts import posts
 from frelt.drawing.overlay.tape import tape
 from frelt.drawing.page import drawing_of
-from frelt.drawing.shapes import Dimension, Path, Text
+from frelt.drawing.shapes import Dimension, Path, Shape, Text
 from frelt.drawing.views import Scene, View, scenes
 from tests.conftest import demo
 
@@ -157,6 +158,12 @@ def test_every_thing_is_named_once_inside_it_or_by_a_number(name: str) -> None:
     assert all(item.name in listed and str(numbered[item.id]) in listed for item in solved.rig.items)
 
 
+def _chip(made: Sequence[Shape]) -> Box:
+    words = next(s for s in made if isinstance(s, Text))
+    wide = RULER.measure(words.words, "small", 600, False) + 10
+    return Box(words.x - wide / 2, words.y - 14.5, wide, 20)
+
+
 def test_the_safe_floor_tells_loads_from_room_and_what_the_tape_reads_at_the_front_edge() -> None:
     solved, _, sheet = drawn()
     whole = safe_floor(solved, "water")
@@ -177,6 +184,15 @@ def test_the_safe_floor_tells_loads_from_room_and_what_the_tape_reads_at_the_fro
     assert whole.allows(high - ahead - 0.002, middle[1]) and not whole.allows(high - ahead + 0.002, middle[1])
     off = floor_readings(whole, (middle[0] + 9.0, middle[1]), own, sheet, US, RULER, ())
     assert "floor.middle.off" in {s.role for s in off if isinstance(s, Path)}
+    plan = sheet.plan
+    crowd = [
+        Box(x, y, 26, 16)
+        for x in range(int(plan.left), int(plan.right), 30)
+        for y in range(int(plan.top), int(plan.bottom), 34)
+    ]
+    first = _chip(floor_readings(whole, middle, own, sheet, METRIC, RULER, ()))
+    found = _chip(floor_readings(whole, middle, own, sheet, METRIC, RULER, crowd))  # nowhere is clear
+    assert sum(map(found.shared, crowd)) < sum(map(first.shared, crowd))
 
 
 def test_a_dimension_is_as_long_as_it_says_and_tells_it_only_where_there_is_room() -> None:

@@ -1,6 +1,7 @@
 """Where the middle of what is in hand may stand, by the loads and by the room; what its front edge may read, and what is worst."""
 
 from collections.abc import Sequence
+from functools import partial
 
 from ...core.base.units import Units
 from ...core.judge.marks import Mark
@@ -39,7 +40,8 @@ def floor_readings(
     lettering: Lettering,
     taken: Sequence[Box],
 ) -> tuple[Shape, ...]:
-    """The middle of what is in hand, filled inside and a ring outside, and what its front edge may read, clear of what is taken [px].
+    """The middle of what is in hand, filled inside and a ring outside, and what its front edge may read, clear of what is taken [px]; where
+    nothing is clear, over as little of it as may be.
 
     middle: in the plan of the carrier [m].
     """
@@ -51,14 +53,19 @@ def floor_readings(
     low, high, mid = max(p[1] for p in edge) + 14, min(p[1] for p in edge) - 14, sum(p[0] for p in edge) / len(edge)
     spots = [
         Box(min(max(mid + dx - wide / 2, area.left), area.right - wide), v - 10, wide, 20)
-        for v in (low, high, low + 22, high - 22)
+        for v in (low, high, low + 22, high - 22, low + 44, high - 44)
         for dx in (0, -40, 40, -80, 80, -130, 130)
         if area.top <= v - 10 and v + 10 <= area.bottom + 6
     ]
-    clear = (s for s in spots if not any(map(s.meets, taken)))
-    at = next(clear, spots[0] if spots else Box(area.left, area.bottom - 20, wide, 20))
+    over = partial(_over, taken=taken)
+    at = min(spots, key=over, default=Box(area.left, area.bottom - 20, wide, 20))
     role = "floor.middle" if found.allows(*middle, 1e-6) else "floor.middle.off"
     return ellipse(role, x, y, 4.5), *chip(at.mid_x, at.mid_y, words, lettering)
+
+
+def _over(spot: Box, taken: Sequence[Box]) -> float:
+    """How much of what is taken a spot would cover [px²]."""
+    return sum(map(spot.shared, taken))
 
 
 def _edge(found: SafeFloor, sheet: Sheet) -> list[tuple[float, float]]:

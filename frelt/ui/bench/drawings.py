@@ -159,7 +159,7 @@ class Drawings(QWidget):
                 part(p, layout.area(view), partial(paint_straps, self.tools, p, solved, layout, view))
         self._named(p, layout, room, moving)
         if held:
-            self._readings(p, solved, layout, room)
+            self._readings(p, solved, layout, room, centre)
         self.handles.paint(p, layout, theme)
         self.frame.paint(p, theme)
         if self.asked:
@@ -178,10 +178,15 @@ class Drawings(QWidget):
 
         part(p, layout.plan, lambda: paint_edge(p, self.desk, layout))
 
-    def _readings(self, p: QPainter, solved: Solved, layout: Layout, room: dict[str, Solid]) -> None:
+    def _readings(
+        self, p: QPainter, solved: Solved, layout: Layout, room: dict[str, Solid], centre: tuple[float, float, float] | None
+    ) -> None:
         from .about_hand import paint_readings
 
         named = [one.box for one in self.labels.of.get("plan", ())]
+        if centre is not None:
+            x, y = layout.sheet.px("plan", centre[0], centre[1])
+            named.append(Box(x - 10, y - 10, 20, 20))
         part(p, layout.plan, lambda: paint_readings(p, self.desk, solved, layout, room, named))
 
     def _around_it(self, p: QPainter, solved: Solved, layout: Layout) -> None:
