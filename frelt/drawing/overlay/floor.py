@@ -57,8 +57,8 @@ def floor_readings(
         for dx in (0, -40, 40, -80, 80, -130, 130)
         if area.top <= v - 10 and v + 10 <= area.bottom + 6
     ]
-    over = partial(_over, taken=taken)
-    at = min(spots, key=over, default=Box(area.left, area.bottom - 20, wide, 20))
+    clear = next((s for s in spots if not any(map(s.meets, taken))), None)  # mostly the first: a drag asks at every step
+    at = clear or min(spots, key=partial(_over, taken=taken), default=Box(area.left, area.bottom - 20, wide, 20))
     role = "floor.middle" if found.allows(*middle, 1e-6) else "floor.middle.off"
     return ellipse(role, x, y, 4.5), *chip(at.mid_x, at.mid_y, words, lettering)
 
