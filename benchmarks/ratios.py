@@ -68,11 +68,10 @@ WORDS = BARE.replace("QMainWindow\n", "QMainWindow\nfrom PyQt6.QtGui import QCol
     "super().paintEvent(e);", "p = QPainter(self); p.setPen(QColor(0, 0, 0)); p.drawText(20, 20, 'Axle 1'); p.end();"
 )
 FRELT = """
-import gc; gc.disable()  # as frelt.cli does before it imports the window
 import sys
+from frelt.cli import begin
+begin()  # as the command does before it loads the window
 from pathlib import Path
-from PyQt6.QtWidgets import QApplication
-from frelt.paint.fonts import font
 from frelt.ui.frame import start
 from frelt.ui.bench.bench import Bench
 painted = Bench.paintEvent

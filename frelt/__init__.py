@@ -2,7 +2,10 @@
 
 import os
 
+from .libraries import load as _load
+
 __version__ = "0.1.0"
 
 # Matrices here are small: threads of the linear algebra would only spin, on a core that somebody else needs.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
+_load()

@@ -45,7 +45,7 @@ w = build(demo=True); w.show(); app.processEvents(); app.processEvents()
 
 
 NOT_SHOWN = (  # of a trailer with lines, whose tanks are neither joined nor tied, opened from a file as it is written
-    "json", "frelt.formats.strict", "frelt.core.network.solving", "frelt.core.network.reading", "frelt.core.masses.joined",
+    "typing_extensions", "numpy._typing", "urllib.parse", "ipaddress", "argparse", "threading", "json", "frelt.formats.strict", "frelt.core.network.solving", "frelt.core.network.reading", "frelt.core.masses.joined",
     "frelt.core.masses.linked", "frelt.core.scale", "frelt.core.tie_down", "frelt.core.fixes", "frelt.drawing.lifted",
     "frelt.drawing.vehicle", "frelt.drawing.close_up", "frelt.drawing.overlay.lines", "frelt.ui.steps", "frelt.ui.widgets.fields",
     "frelt.ui.frame.actions", "frelt.ui.frame.scroller", "frelt.ui.frame.panels",
@@ -55,6 +55,8 @@ NOT_SHOWN = (  # of a trailer with lines, whose tanks are neither joined nor tie
 def test_the_first_frame_loads_nothing_that_it_does_not_show() -> None:
     code = """
 import os, sys
+from frelt.cli import begin
+begin()
 from PyQt6.QtWidgets import QApplication
 app = QApplication([])
 from frelt.ui.bench.bench import Bench
@@ -70,6 +72,23 @@ w = build(demo=True); assert w.desk.rig.plumbing.lines; w.show(); app.exec()
     loaded = loaded_after(code)
     assert "frelt.core.network.routes" in loaded  # what lines weigh is asked
     assert not [m for m in loaded if m.startswith(NOT_SHOWN)]
+
+
+def test_what_libraries_were_loaded_without_is_there_for_whoever_asks_later() -> None:
+    code = """
+from pathlib import Path
+from frelt.cli import begin
+begin()
+from PyQt6.QtCore import QThread
+from PyQt6.QtWidgets import QApplication
+app = QApplication([])
+assert QThread.isMainThread() and app.thread() == QThread.currentThread()  # although another thread read Qt's libraries
+import frelt, msgspec, numpy, numpy.typing, scipy.optimize, typing_extensions, urllib.parse
+assert numpy.typing.NDArray[numpy.float64].__args__ and numpy.linalg.eig(numpy.eye(2)).eigenvalues.tolist() == [1.0, 1.0]
+assert typing_extensions.deprecated and urllib.parse.urlsplit("file:///a b").path == "/a b"
+assert Path("/a b").as_uri() == "file:///a%20b"
+"""
+    assert {"typing_extensions", "numpy._typing"} <= loaded_after(code)
 
 
 def test_no_widgets_below_the_window() -> None:

@@ -185,20 +185,20 @@ def test_a_full_sheet_goes_on_over_its_pages_and_drops_nothing(tmp_path: Path) -
 def test_one_file_that_goes_wrong_unexpectedly_leaves_the_others_and_has_a_status_of_its_own(
     files: dict[str, str], monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
 ) -> None:
-    from frelt import cli
+    from frelt.commands import check
 
     good = next(iter(files.values()))
-    whole = cli.solve
+    whole = check.solve
 
     def breaks(rig: Rig) -> Solved:
         raise ZeroDivisionError("float division by zero")
 
-    monkeypatch.setattr(cli, "solve", breaks)
-    broken = cli.judge_file(good, None, cli.US)
-    monkeypatch.setattr(cli, "solve", whole)
-    fine = cli.judge_file(good, None, cli.US)
+    monkeypatch.setattr(check, "solve", breaks)
+    broken = check.judge_file(good, None, US)
+    monkeypatch.setattr(check, "solve", whole)
+    fine = check.judge_file(good, None, US)
     assert broken.crashed and "ZeroDivisionError" in broken.error and "Frelt's fault" in broken.error
-    assert fine.reports and cli.exit_status([fine, broken], lenient=False) == 70
+    assert fine.reports and check.exit_status([fine, broken], lenient=False) == 70
 
 
 def test_lifted_states_tell_both_forks_and_the_plate_they_are_held_against(tmp_path: Path) -> None:
@@ -235,14 +235,16 @@ def test_control_signs_in_names_never_reach_the_terminal(tmp_path: Path) -> None
             rigs=(replace(rig(block("a", 9000.0, 1.0)), name=evil, items=(replace(block("a", 9000.0, 1.0), name=evil),)),)
         ),
     )
-    done = frelt("check", str(path))
-    told = done.stdout + done.stderr
-    assert "\\x1b[2J" in told and not set(told) & {"\x1b", "\x07", "\r", "\u202e"}
+    for word in ("check", "hold", "lines"):
+        done = frelt(word, str(path))
+        told = done.stdout + done.stderr
+        assert "\\x1b[2J" in told and not set(told) & {"\x1b", "\x07", "\r", "\u202e"}, word
     assert json.loads(frelt("check", "--json", str(path)).stdout)[0]["rigs"][0]["name"] == evil
 
 
 def test_a_sheet_is_written_whole_or_not_at_all(tmp_path: Path, monkeypatch: pytest.MonkeyPatch, qapp: QApplication) -> None:
     from frelt import cli
+    from frelt.commands import written
     from frelt.paint import sheet
 
     path, out = tmp_path / "rig.frelt.json", tmp_path / "sheet.pdf"
@@ -255,7 +257,7 @@ def test_a_sheet_is_written_whole_or_not_at_all(tmp_path: Path, monkeypatch: pyt
     def full(*_: object) -> None:
         raise OSError(28, "No space left on device")
 
-    for name, where, fails, status in (("sheet_pdf", sheet, broken, 70), ("write_atomically", cli, full, 64)):
+    for name, where, fails, status in (("sheet_pdf", sheet, broken, 70), ("write_atomically", written, full, 64)):
         with monkeypatch.context() as broke, pytest.raises(SystemExit) as ended:
             broke.setattr(where, name, fails)
             cli.main(["sheet", str(path), "-o", str(out)])

@@ -17,7 +17,6 @@ from ..core.model.condition import Condition
 from ..core.model.document import Document, Job
 from ..core.model.rig import Rig
 from . import stock
-from .file_names import file_name
 from .places import library_dir
 from .reading import read_file
 from .session import new_id
@@ -213,6 +212,8 @@ def id_of(name: str) -> str:
 
 def _free(folder: Path, name: str, suffix: str) -> Path:
     """A path of that name that nothing stands at yet."""
+    from .file_names import file_name
+
     stem, n = file_name(name), 2
     path = folder / f"{stem}{suffix}"
     while path.exists():

@@ -1,17 +1,15 @@
 """A scale on a serial line: read line by line; and a simulated one that ships, on a pseudo-terminal, which can be told to fail."""
 
-import argparse
 import os
 import random
 import re
-import sys
 import time
 from collections.abc import Callable, Iterator, Sequence
 from typing import Literal
 
 from ..core.base.units import LB
 from ..core.base.value import FreltError
-from ..core.scale.line import MOVES, OVER, Heard, Settling, heard, pattern_of, written
+from ..core.scale.line import MOVES, OVER, Heard, Settling, heard, written
 
 Failure = Literal["", "garbled", "cut", "over", "unstable", "negative", "unit"]
 FAILURES: tuple[Failure, ...] = ("garbled", "cut", "over", "unstable", "negative", "unit")
@@ -120,34 +118,3 @@ class Simulated:
                 os.close(end)
             except OSError:
                 continue
-
-
-def command(options: argparse.Namespace, good: int, bad: int) -> int:
-    """`frelt scale`: serve the simulated scale, or print the first reading of a real one. Returns good or bad."""
-    begun = time.monotonic()
-    if options.demo:
-        each = LB if options.unit == "lb" else 1.0
-        made = Simulated([x * each for x in options.load or (1760.0,)], options.unit, options.fail)
-        print(f"{made.path}  a simulated scale; it serves until it is stopped", flush=True)
-        try:
-            plate = 0
-            while options.seconds == DEFAULT or time.monotonic() - begun < options.seconds:
-                made.send(plate)
-                plate = (plate + 1) % max(len(options.load or ()), 1)
-                time.sleep(WAIT)
-        except KeyboardInterrupt:
-            pass
-        finally:
-            made.close()
-        return good
-    try:
-        if not options.port:
-            raise FreltError("no port is given; expected one such as /dev/ttyUSB0, or --demo")
-        pattern = pattern_of(options.pattern) if options.pattern else None
-        source = lines(options.port, still=lambda: time.monotonic() - begun < options.seconds)
-        found = settled(source, pattern, options.unit, options.seconds, lambda why: print(why, file=sys.stderr))
-    except FreltError as err:
-        print(f"frelt scale: {err}", file=sys.stderr)
-        return bad
-    print(f"{found.printed} {found.unit}" + (f"  plate {found.plate}" if found.plate else ""))
-    return good

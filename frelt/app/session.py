@@ -14,7 +14,6 @@ from msgspec.structs import replace
 
 from ..core.base.kept import Kept
 from ..core.base.value import FreltError
-from ..core.edit.records import Record, recorded, with_record
 from ..core.gate import admit_edit
 from ..core.model.document import Document, LogEntry
 from ..core.model.rig import Rig
@@ -23,6 +22,7 @@ from . import storage
 from .autosave import Autosave, Recovered
 
 if TYPE_CHECKING:
+    from ..core.edit.records import Record
     from ..core.edit.removal import Settled
 
 MOST_UNDO = 500
@@ -150,11 +150,13 @@ class Session:
         """Add a line to the log."""
         self.keep(LogEntry(id=new_id("log"), when=now(), text=text, rig=self.rig_id or None))
 
-    def keep(self, entry: Record) -> None:
+    def keep(self, entry: "Record") -> None:
         """Add to the record. It only grows: undo takes back what was designed and leaves the record.
 
         Raises FreltError, in words, where it cannot be right; the document stays as it was.
         """
+        from ..core.edit.records import recorded, with_record
+
         own = recorded(self.document, entry)
         admit_edit(with_record(self.document, own), self.document)
         self._steps = [Step(with_record(s.document, own), s.words, s.merge) for s in self._steps]

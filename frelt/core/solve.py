@@ -11,10 +11,9 @@ from typing import TYPE_CHECKING
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
-from numpy.typing import NDArray
 
 from . import checks as _checks  # noqa: F401  (fills the registry)
-from .base.arrays import Array
+from .base.arrays import Array, NDArray
 from .base.kept import Kept, Memo
 from .base.text import capital
 from .base.value import FreltError

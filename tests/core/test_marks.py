@@ -4,7 +4,7 @@ from pathlib import Path
 
 import pytest
 
-from frelt.cli import exit_status, judge_file
+from frelt.commands.check import exit_status, judge_file
 from frelt.core.base.units import METRIC, US
 from frelt.core.judge.check import KINDS, Check
 from frelt.core.judge.marks import WORDS, counted, is_broken, mark_of

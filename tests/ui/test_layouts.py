@@ -10,7 +10,7 @@ from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import QApplication, QComboBox, QPushButton
 
 from frelt.app.storage import load
-from frelt.cli import judge_file
+from frelt.commands.check import judge_file
 from frelt.core.base.units import US
 from frelt.core.judge.words import sentence
 from frelt.core.model.document import Document

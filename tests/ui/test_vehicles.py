@@ -16,7 +16,7 @@ from frelt.app.places import library_dir, own_demo
 from frelt.app.session import new_id
 from frelt.app.stock import classes, equipment
 from frelt.app.storage import load
-from frelt.cli import judge_file
+from frelt.commands.check import judge_file
 from frelt.core.base.units import GALLON, INCH, LB, US
 from frelt.core.geometry.measures import deck_length
 from frelt.core.judge.words import brief, sentence

@@ -5,9 +5,8 @@ from itertools import pairwise
 
 import numpy as np
 from msgspec.structs import replace
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..solve import Solved
 from ..statics.loads import Loads
 from .aboard import DROP, Aboard

@@ -2,9 +2,8 @@
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..model.day import Act, Day
 
 

@@ -9,8 +9,8 @@ from functools import lru_cache
 from math import acos, pi, sqrt
 
 import numpy as np
-from numpy.typing import NDArray
 
+from ..base.arrays import NDArray
 from ..model.item import TankPart
 
 Floats = float | NDArray[np.float64]

@@ -5,9 +5,8 @@ from math import isnan
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.figure import Figure
 from ..base.kept import Memo
 from ..base.text import uncapital

@@ -8,9 +8,8 @@ from typing import Literal
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 
 Status = Literal["over", "unknown", "tight", "ok"]
 Level = Literal["broken", "danger", "law", "advice", "wish"]

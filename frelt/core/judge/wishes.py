@@ -8,7 +8,6 @@ from ..model.carrier import Deck
 from ..model.rig import Rig
 from ..model.wish import Wish
 from ..space.solids import TOUCH, Solid, depth, solids
-from ..statics.half_planes import linear_sides
 from ..statics.loads import Loads
 from ..statics.worst import extreme
 
@@ -90,6 +89,8 @@ def overloaded(loads: Loads, room: Solid, mass: float) -> str:
 
     A limit that is passed without it is not its doing.
     """
+    from ..statics.half_planes import linear_sides
+
     at = loads.columns.starts[room.carrier]
     extra = np.zeros(loads.columns.size)
     extra[at : at + 3] = mass, mass * (room.x0 + room.x1) / 2, mass * (room.y0 + room.y1) / 2

@@ -3,20 +3,24 @@
 See `core.kind.kind` for how to add one.
 """
 
+from functools import cache
 from importlib import import_module
 from pkgutil import iter_modules
 
-NAMES = tuple(m.name for m in iter_modules(__path__))
 
-
+@cache
 def load(kind_id: str) -> None:
     """Load the file of a kind, if there is one of that name."""
     name = kind_id.replace("-", "_")
-    if name in NAMES:
-        import_module(f"{__name__}.{name}")
+    if name.isidentifier():  # no other file has a name like that; they are not listed, which takes longer than all of this
+        try:
+            import_module(f"{__name__}.{name}")
+        except ModuleNotFoundError as err:
+            if err.name != f"{__name__}.{name}":
+                raise
 
 
 def load_all() -> None:
     """Load every kind, as the catalog needs them."""
-    for name in NAMES:
-        import_module(f"{__name__}.{name}")
+    for module in iter_modules(__path__):
+        import_module(f"{__name__}.{module.name}")

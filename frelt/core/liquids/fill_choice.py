@@ -9,9 +9,8 @@ from collections.abc import Mapping, Sequence
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.figure import Figure
 from ..base.text import joined
 from ..masses.item_rows import Tank

@@ -1,8 +1,8 @@
 """How full each tank may be in a state before a limit is passed, all others in their ranges."""
 
 import numpy as np
-from numpy.typing import NDArray
 
+from ..base.arrays import NDArray
 from ..statics.half_planes import linear_sides
 from ..statics.loads import Loads
 

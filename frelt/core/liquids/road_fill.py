@@ -11,9 +11,8 @@ from typing import Literal
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.value import FreltError
 from ..edit.states import set_fill
 from ..kind.draws import rates

@@ -1,9 +1,8 @@
 """What fills the mass table: rows of carriers, doors that open, people, fit-out, kit, lines and straps, and what is uncertain about each."""
 
 import numpy as np
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.kept import Kept, Memo
 from ..base.value import FreltError
 from ..geometry.frames import Frames, opened, standing_on

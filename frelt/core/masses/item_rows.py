@@ -4,9 +4,8 @@ from math import pi
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.figure import Figure
 from ..geometry.frames import Frame
 from ..model.item import FasteningPart, HosePart, Item, TankPart

@@ -11,9 +11,8 @@ from typing import TYPE_CHECKING
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.figure import Figure
 from ..base.text import joined as listed
 from ..base.value import FreltError

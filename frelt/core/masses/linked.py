@@ -10,9 +10,8 @@ from math import comb
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.value import FreltError
 from ..model.ties import Link
 

@@ -8,9 +8,8 @@ from itertools import pairwise
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 
 Doubt = tuple[str, int, int]  # origin, row whose presence it needs, tank whose fill scales it or -1
 

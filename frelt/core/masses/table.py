@@ -9,9 +9,8 @@ from typing import TYPE_CHECKING
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.kept import Each, Memo
 from ..base.value import FreltError
 from ..geometry.frames import Frames

@@ -6,9 +6,8 @@ from itertools import accumulate, chain
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.kept import Kept
 from .bare import Vector4
 from .item_rows import Row, Share, Tank

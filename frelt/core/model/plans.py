@@ -183,7 +183,9 @@ class Fields(Struct, frozen=True):
 
     def walk(self, value: Any, path: str, owner: object) -> Found:
         for name, inner in self.fields:
-            yield from inner.walk(getattr(value, name), f"{path}.{name}", value)
+            own = getattr(value, name)
+            if own is not None and own is not EMPTY:  # as most are
+                yield from inner.walk(own, f"{path}.{name}", value)
 
     def rewrite(self, value: Any, by: Rewrite) -> Any:
         changed = {}
@@ -206,6 +208,7 @@ def plan_of(cls: type[Struct]) -> Plan | None:
 
 Known = dict[int, "Plan | None"]  # plans of hints met before, by their ids: most fields share one with others
 NOTHING: Mapping[str, Any] = {}
+EMPTY: tuple[Any, ...] = ()
 
 
 def _struct(cls: type[Struct], known: Known) -> Plan | None:
@@ -222,6 +225,8 @@ def _planned(hint: Any, extra: Mapping[str, Any], known: Known) -> Plan | None:
 
 
 def _made(hint: Any, extra: Mapping[str, Any], known: Known) -> Plan | None:
+    if isinstance(hint, type) and hint is not str:
+        return _struct(hint, known) if issubclass(hint, Struct) else None
     kind, inside = get_origin(hint), get_args(hint)
     if kind is Annotated:
         said = {k: v for m in inside[1:] if isinstance(m, Meta) for k, v in (m.extra or {}).items()}
@@ -240,7 +245,7 @@ def _made(hint: Any, extra: Mapping[str, Any], known: Known) -> Plan | None:
     if kind is dict:
         key, value = _planned(inside[0], NOTHING, known), _planned(inside[1], NOTHING, known)
         return None if key is None and value is None else Map(key, value)
-    return _struct(hint, known) if isinstance(hint, type) and issubclass(hint, Struct) else None
+    return None
 
 
 def _union(types: tuple[Any, ...], extra: Mapping[str, Any], known: Known) -> Plan | None:

@@ -10,6 +10,7 @@ from ..base.figure import NOT_RATED, Figure
 from .hints import hints_of
 
 S = TypeVar("S", bound=Struct)
+PLAIN = frozenset((str, float, int, bool, type(None)))  # what most fields hold, and no figure is
 
 
 def without_zeros(value: S, path: str = "$") -> tuple[S, tuple[str, ...]]:
@@ -23,6 +24,8 @@ def _mended(value: Struct, found: list[str]) -> Any:
     changed: dict[str, Any] = {}
     for name in value.__struct_fields__:
         own = getattr(value, name)
+        if type(own) in PLAIN:
+            continue
         if isinstance(own, Figure):
             if own.value <= 0 and _is_rating(hints_of(type(value))[name]):
                 found.append(f".{name}")

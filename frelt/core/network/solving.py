@@ -9,9 +9,8 @@ from collections.abc import Mapping, Sequence
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from .net import Branch, Curve, Displacement, Draw, Net, Relief
 from .states import FLOWS, FULL, HOLDS, RESTS, RUNS, STARVES, first, possible, sided, turned
 from .together import roots

@@ -4,9 +4,8 @@ from collections.abc import Sequence
 from math import pi
 
 import numpy as np
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from .friction import factor, wound
 from .net import Branch
 from .water import TIPS_RATED_IN

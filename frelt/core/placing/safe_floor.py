@@ -10,8 +10,8 @@ from itertools import combinations
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
+from ..base.arrays import NDArray
 from ..geometry.frames import standing_on
 from ..geometry.polygon import Point, Polygon
 from ..solve import Solved

@@ -7,9 +7,8 @@ from collections.abc import Sequence
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.kept import Kept
 from ..kind.kind import Box
 from .rooms import Room

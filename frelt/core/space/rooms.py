@@ -9,9 +9,8 @@ from itertools import chain, product
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.kept import Each, Kept, Memo
 from ..geometry.faces import WALL, body_box, sill, walled
 from ..geometry.frames import Frame, Frames

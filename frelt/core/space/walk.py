@@ -10,9 +10,8 @@ from operator import eq
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.kept import Memo
 from ..geometry.faces import body_box, walled
 from ..geometry.frames import Frames

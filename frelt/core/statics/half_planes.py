@@ -5,9 +5,8 @@ from functools import cached_property
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.kept import Memo
 from ..geometry.polygon import Point, clip
 from ..model.rig import Rig

@@ -4,9 +4,8 @@ from collections.abc import Callable, Mapping
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.kept import Kept
 from ..geometry.tank_shape import volume_moment
 from ..masses.moments import Moments

@@ -12,9 +12,8 @@ from typing import TYPE_CHECKING
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from ..base.kept import Kept, Memo
 from ..geometry.tank_shape import volume_moment
 from ..masses.item_rows import Tank

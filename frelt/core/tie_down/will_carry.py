@@ -14,9 +14,8 @@ from collections.abc import Sequence
 
 import numpy as np
 from msgspec import Struct
-from numpy.typing import NDArray
 
-from ..base.arrays import Array
+from ..base.arrays import Array, NDArray
 from .body import Body, Load
 
 SINK = 0.0005  # of the floor under the whole weight [m]

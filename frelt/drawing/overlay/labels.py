@@ -12,9 +12,8 @@ from typing import Literal
 import numpy as np
 from msgspec import Struct
 from msgspec.structs import replace
-from numpy.typing import NDArray
 
-from ...core.base.arrays import Array
+from ...core.base.arrays import Array, NDArray
 from ..layout import Box
 from .lettering import Lettering
 
