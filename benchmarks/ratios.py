@@ -191,7 +191,7 @@ def main() -> None:
     window.close()
     bare, words = starts()
     say("start", bare, 1.9)
-    say("start-beside-a-window-with-a-word", words, 1.9)
+    say("start-beside-a-window-with-a-word", words, 1.65)
 
 
 def held_and_weighed(base: Rig, solved: Solved, yard: Callable[[], None]) -> None:

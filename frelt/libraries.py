@@ -1,5 +1,6 @@
 """How libraries are loaded, since that is half of a start: some without what is of no use here, Qt's ahead."""
 
+import gc
 import sys
 from contextlib import suppress
 from types import ModuleType
@@ -25,6 +26,8 @@ def load() -> None:
     annotations. msgspec looks into typing_extensions, which another package may have brought, for what Python has had since 3.11.
     pathlib looks into urllib for one function. All but the help texts is there for whoever asks for it later.
     """
+    collecting = gc.isenabled()
+    gc.disable()  # all of it stays
     if "numpy" not in sys.modules:
         types = ModuleType("numpy._typing")
         types.__getattr__ = _type  # type: ignore[method-assign]
@@ -45,6 +48,8 @@ def load() -> None:
         import pathlib  # noqa: F401
 
         del sys.modules["urllib.parse"]
+    if collecting:
+        gc.enable()
 
 
 def _quoted(path: bytes) -> str:
