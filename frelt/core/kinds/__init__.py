@@ -3,21 +3,15 @@
 See `core.kind.kind` for how to add one.
 """
 
-from functools import cache
 from importlib import import_module
 from pkgutil import iter_modules
 
+from ..base.by_id import load_by_id
 
-@cache
+
 def load(kind_id: str) -> None:
     """Load the file of a kind, if there is one of that name."""
-    name = kind_id.replace("-", "_")
-    if name.isidentifier():  # no other file has a name like that; they are not listed, which takes longer than all of this
-        try:
-            import_module(f"{__name__}.{name}")
-        except ModuleNotFoundError as err:
-            if err.name != f"{__name__}.{name}":
-                raise
+    load_by_id(__name__, kind_id)
 
 
 def load_all() -> None:
