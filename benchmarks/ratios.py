@@ -122,7 +122,7 @@ def taken_in(count: int) -> None:
 
 
 def starts() -> tuple[float, float]:
-    """Process start to first painted frame, as a ratio to a bare window, and to one that paints a word; medians of 9, taken in turn.
+    """Process start to first painted frame, as a ratio to a bare window, and to one that paints a word; medians of 15, taken in turn.
 
     All run from byte code, as what is installed does: the first run of each writes it. The word costs what nothing that paints can
     do without: the list of the system's fonts, and the 1,100 names of Qt's namespace, which the binding makes all at once.
@@ -135,7 +135,7 @@ def starts() -> tuple[float, float]:
     env = {k: v for k, v in os.environ.items() if k not in not_theirs}
     for code, extra in ((BARE, []), (WORDS, []), (FRELT, [file])):
         subprocess.run([sys.executable, "-c", code, *extra], check=False, capture_output=True, env=env)
-    for _ in range(9):
+    for _ in range(15):
         for code, taken, extra in ((BARE, bare, []), (WORDS, words, []), (FRELT, ours, [file])):
             begin = time.perf_counter()
             done = subprocess.run([sys.executable, "-c", code, *extra], check=False, capture_output=True, text=True, env=env)

@@ -8,20 +8,18 @@ from importlib import import_module
 from pathlib import Path
 from typing import NoReturn
 
-from . import finder, libraries
+from . import libraries
 
 
 def begin() -> None:
     """What comes before the window's own code: Qt's libraries are on their way while the core is loaded."""
     gc.disable()  # what is made while starting lives on: collecting it only delays the first frame
-    finder.install()
     libraries.ahead()
     import_module("frelt.app.session")
 
 
 def main(arguments: Sequence[str] | None = None) -> NoReturn:
     """Run the command line and exit with its status."""
-    finder.install()
     from .commands import parsers
 
     given = list(sys.argv[1:] if arguments is None else arguments)

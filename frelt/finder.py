@@ -1,4 +1,4 @@
-"""How the program's own files are found: where they must be, with one look each, which saves 12 ms of a start of 270.
+"""How the program's own files and NumPy's are found: where they must be, with one look each, which saves 20 ms of a start of 270.
 
 Python looks through every folder for each form that a module may have, and asks four times for each file. Byte code is taken as
 Python takes it, where it is of the source as it stands (its magic number, and the source's time and size: importlib's own rule); what is
@@ -13,7 +13,7 @@ from marshal import loads
 from os import stat, stat_result
 from types import CodeType, ModuleType
 
-OWN = __name__.partition(".")[0] + "."
+LOOKED_FOR = (__name__.partition(".")[0] + ".", "numpy.", "msgspec.")  # what every start loads hundreds of files of
 BY_TIME = MAGIC_NUMBER + bytes(4)  # how byte code begins that is known by its source's time and size, 8 bytes that follow
 COMPILED = f".{sys.implementation.cache_tag}.pyc"
 
@@ -37,12 +37,12 @@ class _Loader(SourceFileLoader):
 
 
 class Finder:
-    """Asked before Python's own, about this program's modules only. No subclass: `importlib.abc` loads more than this saves."""
+    """Asked before Python's own, about a few packages only. No subclass: `importlib.abc` loads more than this saves."""
 
     @staticmethod
     def find_spec(fullname: str, path: Sequence[str] | None, target: ModuleType | None = None) -> ModuleSpec | None:
-        """Where a module is; None for all that is not a plain file of this program."""
-        if not fullname.startswith(OWN) or not path:
+        """Where a module is; None for all that is not a plain Python file of those packages."""
+        if not fullname.startswith(LOOKED_FOR) or not path:
             return None
         folder, stem = path[0], fullname.rpartition(".")[2]
         file, below = f"{folder}/{stem}.py", ""
