@@ -11,6 +11,7 @@ from ..core.base.units import Units
 from ..core.day.played import Curve, Play
 from ..core.model.day import Act, called, clock
 from ..core.model.rig import Rig
+from ..core.model.tank_names import tank_names
 from . import fonts
 from .painter import write
 from .theme import Theme
@@ -120,7 +121,7 @@ class DayPicture:
         write(p, 16, band.top() + 12, "Fills", theme.color("soft"), "small", 600, True)
         self._frame(p, band, theme)
         known = {a: t for a, _, t in self.rig.tanks()}
-        names = {a: i.name for a, i, _ in self.rig.tanks()}
+        names = tank_names(self.rig)
         liquids = [t.liquid.short for t in known.values()]
         ends: list[tuple[float, str, QColor]] = []
         for i, address in enumerate(made.addresses):

@@ -8,6 +8,7 @@ from PyQt6.QtGui import QPainter, QPen
 from ..core.base.units import Units
 from ..core.day.play import play
 from ..core.model.day import Day, called, clock
+from ..core.model.tank_names import tank_names
 from ..core.solve import Solved
 from .day import DayPicture, tight_words
 from .fonts import font
@@ -44,7 +45,7 @@ def paint_day(p: QPainter, solved: Solved, day: Day, units: Units, today: date) 
     for short in made.short[:3]:
         missing = f"and starves, {units.show(short.missing, 'volume')} short"
         y = _wrapped(p, y, f"{short.name} runs dry at {clock(short.at)} {missing}.", "small", 600) + 2
-    names = {a: i.name for a, i, _ in rig.tanks()}
+    names = tank_names(rig)
     drawn = {a: v - made.dumped[a] for a, v in made.used.items() if v - made.dumped[a] > 1e-5}
     used = [f"{units.show(v, 'volume')} out of {names[a]}" for a, v in drawn.items()]
     how = "By its lines as solved." if made.by_lines else "Flows as typed: no lines are drawn."

@@ -7,6 +7,7 @@ from PyQt6.QtGui import QPen
 
 from ..core.base.units import Units
 from ..core.model.rig import Rig
+from ..core.model.tank_names import tank_names
 from ..core.model.ticket import Reading, Weighing
 from ..core.planning.weigh_in import plates, ticket
 from ..core.planning.weigh_next import weigh_next
@@ -92,7 +93,8 @@ def _to_read(leaf: Leaf, solved: Solved, units: Units) -> None:
         leaf.y += 22
     leaf.heading("How full", 30)
     leaf.y += 16
-    tanks = [(i.name, t) for _, i, t in rig.tanks() if not i.built_in]
+    names = tank_names(rig)
+    tanks = [(names[a], t) for a, i, t in rig.tanks() if not i.built_in]
     for n, (name, tank) in enumerate(tanks):
         if n % 2 == 0:
             leaf.room(20)

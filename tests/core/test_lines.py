@@ -3,6 +3,7 @@
 Sources: `fluids` for losses of fittings (Crane's equivalent lengths); heat by q·ρ·c·ΔT; dilutions by hand; the rest common practice, no source.
 """
 
+from itertools import count
 from math import pi
 from random import Random
 
@@ -15,6 +16,8 @@ from msgspec.structs import replace
 from frelt.core.base.figure import Figure
 from frelt.core.base.units import FOOT, INCH, PSI, US
 from frelt.core.base.value import BadInput, FreltError
+from frelt.core.day.play import play
+from frelt.core.day.templates import SCHOOLS, template
 from frelt.core.edit.copies import copy_rig, duplicate
 from frelt.core.edit.items import move
 from frelt.core.edit.plumbing import ended, joined_ports, parted, switched, taken_out, turned, with_line, without
@@ -22,12 +25,13 @@ from frelt.core.edit.removal import remove
 from frelt.core.kind.capability import can
 from frelt.core.kind.fittings import HANDLED, HEADS, figure_of
 from frelt.core.kind.make import made
-from frelt.core.kind.substances import WATER
+from frelt.core.kind.substances import WATER, hypochlorite
 from frelt.core.masses.lines import placed_lines
 from frelt.core.model.integrity import check_rig
 from frelt.core.model.item import Item, Placement
 from frelt.core.model.plumbing import Fitting, FittingKind, Line, Plumbing
 from frelt.core.model.rig import Rig
+from frelt.core.model.tank_names import tank_names
 from frelt.core.network.lines import LinesSolved, lines_solved
 from frelt.core.network.piping import way_of
 from frelt.core.network.proof import broken
@@ -142,7 +146,7 @@ def test_a_tank_mixed_one_to_two_sent_through_fifteen_to_one_is_two_percent() ->
     )
     got = lines(replace(one, plumbing=replace(p, lines=cut, fittings=(*p.fittings, jet))))
     (gun,) = got.reading.guns
-    assert gun.shares["soap"] / 3 == pytest.approx(1 / 48, rel=1e-3)
+    assert gun.shares["soap/tank"] / 3 == pytest.approx(1 / 48, rel=1e-3)
     tight = lines(replace(one, plumbing=replace(p, lines=cut, fittings=(replace(p.fittings[0], tips=(5.5,)), jet))))
     assert "soap" not in tight.reading.guns[0].shares  # at high pressure it draws nothing, and throttles
 
@@ -249,6 +253,61 @@ def test_strength_follows_from_the_valves_and_age() -> None:
     weak, strong = (lines(turned(one, "M2", share)) for share in (0.2, 0.9))
     a, b = (strength_at(one, next(g for g in got.reading.guns if g.gun == "G9")) for got in (weak, strong))
     assert 0.005 < a < b < 0.125
+
+
+@pytest.mark.parametrize("name", ["barn-closed", "hull-closed", "tram-tray"])
+def test_nothing_hangs_on_what_things_are_called(name: str) -> None:
+    """Every thing, fitting and line named alike: the same flows, strengths, findings by grade, and the same drawn of each tank in a day."""
+    one = packed(name)
+    p = one.plumbing
+    alike = replace(
+        one,
+        items=tuple(replace(i, name="Thing") for i in one.items),
+        plumbing=replace(
+            p, lines=tuple(replace(x, name="") for x in p.lines), fittings=tuple(replace(f, name="x") for f in p.fittings)
+        ),
+    )
+    told = []
+    for rig_ in (one, alike):
+        solved, got = solve(rig_), lines(rig_)
+        made = play(solved, template(rig_, SCHOOLS[1], lambda what, n=count(): f"{what}-{next(n)}"))
+        told.append(
+            (
+                [(g.gun, g.flow, g.celsius, dict(g.shares), strength_at(rig_, g)) for g in got.reading.guns],
+                [(t.tank, t.flow, dict(t.of)) for t in got.reading.tanks],
+                sorted((f.level, f.doubt, f.where) for f in findings(rig_, solved.frames, got, US)),
+                made.used,
+                made.filled,
+            )
+        )
+    assert told[0] == told[1] and any(shares for _, _, _, shares, _ in told[0][0]) and sum(told[0][3].values()) > 0.05
+    names = tank_names(alike)
+    assert len(set(names.values())) == len(names) and set(names) == {a for a, _, _ in alike.tanks()}
+
+
+def test_two_liquids_in_one_thing_are_two_and_what_runs_between_them_is_said() -> None:
+    """A tank with a wall in it, water before and SH behind: what is drawn is what its side holds; joined, SH runs into water."""
+    sh = hypochlorite(12.5)
+    one = simple(40.0)
+    water = one.items[0]
+    (part,) = water.tanks
+    both = replace(water, parts=(*water.parts, replace(part, id="behind", at=(0.4, 0.0, 0.6), liquid=sh)))
+    halved = replace(one, items=(both, *one.items[1:]))
+    p = halved.plumbing
+    drawn = {}
+    for side in ("tank", "behind"):
+        first = replace(p.lines[0], start=f"water/{side}")
+        got = lines(replace(halved, plumbing=replace(p, lines=(first, *p.lines[1:]))))
+        (gun,) = got.reading.guns
+        drawn[side] = strength_at(halved, gun), set(gun.shares)
+    assert drawn["tank"] == (0.0, {"water/tank"})
+    assert drawn["behind"] == (pytest.approx(sh.strength, rel=0.2), {"water/behind"}) and sh.strength > 0.05
+    across = replace(
+        halved, plumbing=replace(p, lines=(*p.lines, Line(id="L9", start="water/behind", end="water/tank", length=1.0)))
+    )
+    words = [(f.level, f.words) for f in findings(across, solve(across).frames, lines(across), US)]
+    assert any(level == "danger" and f"water, {sh.short} runs into water, water" in w for level, w in words), words
+    assert lines_report(solve(across), US).guns[0].carries.keys() <= set(tank_names(across).values())
 
 
 def test_a_thin_suction_starves_and_the_least_bore_that_holds_is_found_by_solving_with_it() -> None:

@@ -106,7 +106,7 @@ def slides_into(rig: Rig, frames: Frames, skid: Item, carrier: Carrier, near: Ne
     for item_id in own:
         s = room[item_id]
         for n, o in enumerate(near.listed):
-            if o.item in own or (not o.item and o.name != "a wheel well" and n < near.items):
+            if o.item in own or (not o.item and o.what != "well" and n < near.items):
                 continue
             met = o.box[0] < x1 and o.box[3] > s.x0 + TOUCH and o.box[1] < s.y1 - TOUCH and o.box[4] > s.y0 + TOUCH
             if met and o.box[2] < s.high - TOUCH and o.box[5] > s.low + TOUCH and o.box[0] >= s.x0 - TOUCH:

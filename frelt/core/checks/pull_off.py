@@ -141,7 +141,7 @@ def behind_wall(way: Way, walls: Sequence[Obstacle]) -> str:
     middle = (beyond[across] + beyond[across + 3]) / 2  # a hose that only touches a jamb goes by it
     beyond[across], beyond[across + 3] = middle - 0.01, middle + 0.01
     for wall in walls:
-        if wall.name != "the roof" and all(
+        if wall.what != "roof" and all(
             wall.box[i] < beyond[i + 3] - 1e-6 and wall.box[i + 3] > beyond[i] + 1e-6 for i in range(3)
         ):
             return wall.name

@@ -10,6 +10,7 @@ from ..base.text import joined
 from ..judge.check import level_of
 from ..model.day import Act, called, clock
 from ..model.rig import Rig
+from ..model.tank_names import tank_names
 from ..solve import Solved
 from .bends import columns
 from .played import Curve, Play, Tightest
@@ -119,7 +120,7 @@ def _passed(value: Array, low: float | None, high: float | None) -> "np.ndarray[
 def _untied(rig: Rig, made: Play) -> Iterator[str]:
     """Ties between tanks that some moment of the day does not keep, and from when on."""
     number = {a: i for i, a in enumerate(made.addresses)}
-    names = {a: i.name for a, i, _ in rig.tanks()}
+    names = tank_names(rig)
     for link in rig.links:
         own = [(number[a], f) for a, f in link.factors.items() if a in number]
         total = sum(made.fills[:, i] * f for i, f in own)

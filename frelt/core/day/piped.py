@@ -120,7 +120,6 @@ class Piped:
     def __init__(self, rig: Rig, frames: Frames, aboard: Aboard) -> None:
         self.rig, self.frames, self.aboard = rig, frames, aboard
         self.liquid = {a: t.liquid.substance for a, _, t in rig.tanks()}
-        self.by_name = {i.name: a for a, i, t in rig.tanks()}
         self.kept: Kept = frames.kept
 
     def moves(self, day: Day, active: Iterable[Act], fills: Array) -> Moves:
@@ -312,9 +311,8 @@ class Piped:
                 act = owner.get(g.gun)
                 if act is None or g.flow <= FLOWS:
                     continue
-                for name, share in g.shares.items():
-                    tank = self.by_name.get(name)
-                    if tank is not None:
+                for tank, share in g.shares.items():
+                    if tank in self.liquid:  # no tap
                         own = used.setdefault(act, {})
                         own[tank] = own.get(tank, 0.0) + weight * g.flow * share
                         net[tank] = net.get(tank, 0.0) + g.flow * share

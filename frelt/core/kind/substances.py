@@ -50,6 +50,7 @@ DIESEL = _liquid("diesel", "fuel", 840, 20, "0.82 to 0.86 kg/L, from memory of f
 SURFACTANT = _liquid("soap", "soap", 1030, 40, "from memory of data sheets of wash soaps", "surfactant")
 
 
+ANTIFREEZE = _liquid("antifreeze", "antifreeze", 1040, 12, "propylene glycol to water 1:1, about 1.04 kg/L at 20 °C")
 LIQUIDS: tuple[Liquid, ...] = (
     WATER,
     hypochlorite(12.5),
@@ -64,7 +65,7 @@ LIQUIDS: tuple[Liquid, ...] = (
     _liquid("oxidizer", "other", 1080, 50, "percarbonate dissolved in water, from memory", "percarbonate cleaner"),
     _liquid("ammonia", "other", 960, 20, "ammonia cleaner, about 10 %, from memory of data sheets", "ammonia cleaner"),
     _liquid("other", "other", 1020, 30, "thiosulfate or ascorbic rinse after SH, from memory of data sheets", "neutralizer"),
-    _liquid("antifreeze", "antifreeze", 1040, 12, "propylene glycol to water 1:1, about 1.04 kg/L at 20 °C"),
+    ANTIFREEZE,
 )
 
 

@@ -9,6 +9,7 @@ from ..base.arrays import Array, NDArray
 from ..base.figure import Figure
 from ..geometry.frames import Frame
 from ..model.item import FasteningPart, HosePart, Item, TankPart
+from ..model.tank_names import called
 from .bare import Vector4
 
 
@@ -135,7 +136,9 @@ def share_of(item: Item, frame: Frame, carrier: str) -> Share:
             floor, lean = _leaning(part, frame)
             full = capacity.value * density.value
             doubts.append((f"slope below {address}", 0, n, (0.0, full * lean[0], full * lean[1], 0.0)))
-        tanks.append(Tank(carrier, address, item.id, item.name, part, capacity.value * density.value, *floor, frame.level))
+        tanks.append(
+            Tank(carrier, address, item.id, called(item, part), part, capacity.value * density.value, *floor, frame.level)
+        )
         if density.plus_minus:
             doubts.append((density.origin or part.liquid.name, 0, n, moments_at(capacity.value * density.plus_minus, floor)))
         if capacity.plus_minus:

@@ -18,12 +18,12 @@ SPECIFIC_HEAT = 4186.0  # of water [J/(kg K)]
 
 
 class Stock(Struct, frozen=True):
-    """A liquid that comes from somewhere. name: of where.  density [kg/m³], viscosity [Pa·s] at 20 °C.  celsius: how warm.
+    """A liquid that comes from somewhere. id: the address of its tank, or of the tap.  density [kg/m³], viscosity [Pa·s] at 20 °C.  celsius: how warm.
 
     strength: of the SH in it, a share; product: share of it that is what was bought, undiluted.
     """
 
-    name: str
+    id: str
     density: float = density(COLD)
     viscosity: float = viscosity(COLD)
     celsius: float = COLD

@@ -63,10 +63,10 @@ class Piping(Struct, frozen=True):
     fittings: Mapping[str, tuple[str, tuple[float, float, float]]] = {}
 
 
-def stock_of(name: str, liquid: Liquid) -> Stock:
-    """A liquid as it flows."""
+def stock_of(source: str, liquid: Liquid) -> Stock:
+    """A liquid as it flows. source: the address of its tank, or the id of the tap."""
     thick = THICK.get(liquid.substance, 1.0)
-    return Stock(name, liquid.density.value, thick * viscosity(COLD), liquid.celsius, liquid.strength, liquid.tint)
+    return Stock(source, liquid.density.value, thick * viscosity(COLD), liquid.celsius, liquid.strength, liquid.tint)
 
 
 def piped(
@@ -146,9 +146,9 @@ class _Building:
         self.branches.append(Branch(key, start, end, way, law))
         return len(self.branches) - 1
 
-    def stock(self, name: str, liquid: Liquid) -> int:
+    def stock(self, source: str, liquid: Liquid) -> int:
         """The number of a liquid that comes from somewhere."""
-        self.stocks.append(stock_of(name, liquid))
+        self.stocks.append(stock_of(source, liquid))
         return len(self.stocks) - 1
 
     # things
@@ -174,7 +174,7 @@ class _Building:
             return
         fill = self.fills.get(address, tank.top)
         floor = self.frames.items[item.id].point(tank.at)[2]
-        source = self.stock(item.name, tank.liquid)
+        source = self.stock(address, tank.liquid)
         inside = self.put(Node(address, floor + surface_height(tank, fill), 0.0, source))
         for port in wanted:
             for line in self.at_port[port]:  # each through a hole of its own
@@ -300,7 +300,9 @@ class _Building:
     def _tap(self, fitting: Fitting, piece: Piece) -> None:
         """A customer's tap: its mains hold a pressure, and its own way loses what runs."""
         name, end = fitting.name or "tap", self.at(f"{fitting.id}/out")
-        mains = self.put(Node(f"{name}, mains", self.nodes[end].z, figure_of(fitting, TAP_PRESSURE), self.stock(name, WATER)))
+        mains = self.put(
+            Node(f"{name}, mains", self.nodes[end].z, figure_of(fitting, TAP_PRESSURE), self.stock(fitting.id, WATER))
+        )
         self.taps[fitting.id] = self.add(fitting.id, mains, end, piece.way, piece.law)
 
     # lines

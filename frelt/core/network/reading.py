@@ -22,7 +22,7 @@ BOILS = 60.0  # of the water at a plunger pump beyond which its seals are spoilt
 class AtGun(Struct, frozen=True):
     """What a gun or bar gets. flow [m³/s].  at_tip: pressure before its nozzles [Pa].  celsius: how warm.
 
-    shares: of each liquid in it, by name of where it comes from.  strength: of SH in it as bought, a share.
+    shares: of each liquid in it, by the address of its tank or the id of its tap.  strength: of SH in it as bought, a share.
     known: False where air is drawn on the way, or nothing could be worked out.
     """
 
@@ -69,7 +69,7 @@ class AtPump(Struct, frozen=True):
 
 
 class IntoTank(Struct, frozen=True):
-    """What runs into or out of a tank. flow: in above zero [m³/s].  of: shares of other tanks' liquids that run in, by name."""
+    """What runs into or out of a tank. flow: in above zero [m³/s].  of: other tanks' and taps' liquids that run in [m³/s], as the shares of a gun are told."""
 
     tank: str
     flow: float
@@ -100,8 +100,8 @@ def read(piping: Piping, steady: Steady) -> Reading:
     by_branch = {e: item for item, e in piping.pumps.items()}
     air, doubtful = _air(piping, steady)
     doubtful |= frozenset(steady.lost)
-    names = [s.name for s in piping.stocks]
-    guns = tuple(_gun(piping, steady, gun, e, names, e in doubtful) for gun, e in piping.guns.items())
+    sources = [s.id for s in piping.stocks]
+    guns = tuple(_gun(piping, steady, gun, e, sources, e in doubtful) for gun, e in piping.guns.items())
     unloads = {i: (n, u) for n, (i, u) in enumerate(zip(piping.unloader_of, piping.unloaders, strict=True))}
     pumps_read = []
     for item, e in piping.pumps.items():
@@ -140,7 +140,7 @@ def read(piping: Piping, steady: Steady) -> Reading:
     return Reading(
         guns,
         tuple(pumps_read),
-        tuple(_tank(piping, steady, a, mouths, names) for a, mouths in piping.mouths.items()),
+        tuple(_tank(piping, steady, a, mouths, sources) for a, mouths in piping.mouths.items()),
         {tap: float(found.flow[e]) for tap, e in piping.taps.items()},
         air,
         why=steady.why,
@@ -151,12 +151,12 @@ def read(piping: Piping, steady: Steady) -> Reading:
     )
 
 
-def _gun(piping: Piping, steady: Steady, gun: str, e: int, names: list[str], doubtful: bool) -> AtGun:
+def _gun(piping: Piping, steady: Steady, gun: str, e: int, sources: list[str], doubtful: bool) -> AtGun:
     flow = _number(steady.found.flow[e])
     way = piping.net.branches[e].way
     shares = steady.carried.shares[e]
     runs = flow > FLOWS
-    by = {n: float(s) for n, s in zip(names, shares, strict=True) if s > 1e-6} if runs else {}
+    by = {n: float(s) for n, s in zip(sources, shares, strict=True) if s > 1e-6} if runs else {}
     strength = sum(float(s) * stock.strength for s, stock in zip(shares, piping.stocks, strict=True)) if runs else 0.0
     at_tip = way.quad * flow * flow * float(steady.rho[e]) / TIPS_RATED_IN
     celsius = float(steady.carried.celsius[e]) if runs else COLD
@@ -168,15 +168,14 @@ def _number(value: float) -> float:
     return 0.0 if np.isnan(value) else max(float(value), 0.0)
 
 
-def _tank(piping: Piping, steady: Steady, address: str, mouths: tuple[tuple[int, int], ...], names: list[str]) -> IntoTank:
-    total, of = 0.0, np.zeros(len(names))
+def _tank(piping: Piping, steady: Steady, address: str, mouths: tuple[tuple[int, int], ...], sources: list[str]) -> IntoTank:
+    total, of = 0.0, np.zeros(len(sources))
     for e, sign in mouths:
         into = -sign * float(np.nan_to_num(steady.found.flow[e]))
         total += into
         if into > FLOWS:
             of += into * steady.carried.shares[e]
-    source = next((n.source for n in piping.net.nodes if n.name == address), None)
-    foreign = {n: float(v) for k, (n, v) in enumerate(zip(names, of, strict=True)) if v > FLOWS and k != source}
+    foreign = {n: float(v) for n, v in zip(sources, of, strict=True) if v > FLOWS and n != address}
     return IntoTank(address, total, foreign)
 
 

@@ -9,7 +9,7 @@ from msgspec.structs import replace
 from ..base.figure import Figure
 from ..base.text import joined
 from ..base.units import GALLON, Units
-from ..kind.substances import GASOLINE, LIQUIDS, WATER, hypochlorite
+from ..kind.substances import ANTIFREEZE, GASOLINE, SURFACTANT, WATER, hypochlorite
 from ..masses.weigh import together
 from ..model.brief import Brief
 from ..model.catalog_entry import Entry
@@ -100,11 +100,11 @@ def _tanks(b: Brief, steps: Steps, have: Stock) -> list[Needed]:
     at = steps.at
     found = have.tanks(WATER, at["water"] + at.get("soft-water", 0.0), "water", "water to carry")
     found += have.tanks(hypochlorite(12.5), at["sh"], "SH", "SH of the day")
-    found += have.tanks(next(x for x in LIQUIDS if x.name == "surfactant"), at["soap"], "surfactant", "surfactant of the day")
+    found += have.tanks(SURFACTANT, at["soap"], "surfactant", "surfactant of the day")
     more = max(at["gasoline"] - (0.0 if b.hot else 6 * GALLON * b.operators), 0.0)
     found += have.tanks(GASOLINE, more, "gasoline", "beyond what the machines hold")
     if at["antifreeze"] > 0:
-        found += have.tanks(next(x for x in LIQUIDS if x.name == "antifreeze"), at["antifreeze"], "antifreeze", "winter")
+        found += have.tanks(ANTIFREEZE, at["antifreeze"], "antifreeze", "winter")
     return found
 
 

@@ -62,7 +62,7 @@ class Stock:
     def of_kind(self, wanted: Wanted, count: int, why: str, holds: dict[str, float], **least: float) -> list[Needed]:
         """So many of a kind: the catalog's usual one, else the least that has what it must, else one by its usual footprint.
 
-        least: of its parameters, in SI units; holds: volume of a liquid shared among their own tanks [m³].
+        least: of its parameters, in SI units; holds: volume of a substance shared among their own tanks [m³].
         """
         if count <= 0:
             return []
@@ -72,7 +72,7 @@ class Stock:
             dry = Figure(value=wanted.mass, plus_minus=wanted.mass * 0.3, note="no such thing in the catalog: from memory")
             liquid = volume / count * GASOLINE.density.value
             return [self._row(wanted.name, count, "", dry, liquid, wanted.length, wanted.width, why)]
-        liquid = sum(_own_liquid(item, name, volume / count) for name, volume in holds.items())
+        liquid = sum(_own_liquid(item, substance, volume / count) for substance, volume in holds.items())
         return [self._row(item.name, count, item.id, weigh(item), liquid, item.length.value, item.width.value, why)]
 
     def _suiting(self, wanted: Wanted, least: Mapping[str, float]) -> Item | None:
@@ -154,6 +154,6 @@ def _usable(item: Item) -> float:
     return tank.capacity.value * (1 - tank.heel)
 
 
-def _own_liquid(item: Item, name: str, volume: float) -> float:
+def _own_liquid(item: Item, substance: str, volume: float) -> float:
     """Mass of a liquid that an item's own tanks take, of a volume wanted [kg]."""
-    return sum(min(t.capacity.value, volume) * t.liquid.density.value for t in item.tanks if t.liquid.name == name)
+    return sum(min(t.capacity.value, volume) * t.liquid.density.value for t in item.tanks if t.liquid.substance == substance)

@@ -152,11 +152,11 @@ def _ahead(rig: Rig, stand: Carrier) -> float:
 def _driven(new_id: NewId, chassis: Chassis, crew: int, rig: Rig) -> tuple[State, ...]:
     """The states of the road, which a skid in the shop did not have."""
     usual = new_rig(chassis, "usual", new_id, rig.rules, crew=crew)
-    seats = {s.name: s.id for s in rig.vehicle.seats} if rig.vehicle is not None else {}
-    named = {s.id: s.name for s in usual.vehicle.seats} if usual.vehicle is not None else {}
+    theirs, ours = (r.vehicle.seats if r.vehicle is not None else () for r in (usual, rig))
+    seats = {a.id: b.id for a, b in zip(theirs, ours, strict=True)}  # of one chassis
 
     def seated(state: State) -> State:
-        people = tuple(replace(p, seat=seats.get(named.get(p.seat or "", ""))) for p in state.people)
+        people = tuple(replace(p, seat=seats.get(p.seat or "")) for p in state.people)
         return replace(state, people=people)
 
     return tuple(seated(s) for s in usual.states if s.road)

@@ -76,7 +76,7 @@ def differences(first: Solved, second: Solved) -> tuple[str, ...]:
 
     Items of a copy have ids of their own, so they are matched by name.
     """
-    ours, theirs = {i.name: i for i in first.rig.items}, {i.name: i for i in second.rig.items}
+    ours, theirs = _called(first.rig), _called(second.rig)
     words = [f"{name} is gone" for name in ours if name not in theirs]
     words += [f"{name} is new" for name in theirs if name not in ours]
     for name, item in ours.items():
@@ -87,6 +87,17 @@ def differences(first: Solved, second: Solved) -> tuple[str, ...]:
     if [(s.name, s.condition, s.road) for s in first.rig.states] != [(s.name, s.condition, s.road) for s in second.rig.states]:
         words.append("its states differ")
     return tuple(words)
+
+
+def _called(rig: Rig) -> dict[str, Item]:
+    """Items by their names; those of one name are told apart by a number, in their order."""
+    found: dict[str, Item] = {}
+    for item in rig.items:
+        name, n = item.name, 2
+        while name in found:
+            name, n = f"{item.name} ({n})", n + 1
+        found[name] = item
+    return found
 
 
 def _carriers(a: Rig, b: Rig) -> list[str]:

@@ -18,6 +18,7 @@ from ..kind.registry import given
 from ..liquids.aging import strength_now
 from ..model.rig import Rig, fill_range
 from ..model.state import State
+from ..model.tank_names import tank_names
 from ..network.lines import LinesSolved, lines_solved
 from ..network.reading import FLOWS, AtGun, AtPump, minutes_in_bypass
 from .shut_in import coils_beside, shut_in
@@ -39,18 +40,15 @@ class Finding(Struct, frozen=True):
 
 def strength_at(rig: Rig, gun: AtGun) -> float:
     """Strength of SH at a gun, with what age and warmth took off it [share]."""
-    by_name: dict[str, float] = {}
-    for _, item, tank in rig.tanks():
-        if tank.liquid.substance == "SH":
-            by_name[item.name] = strength_now(tank.liquid).value
-    return sum(share * by_name.get(name, 0.0) for name, share in gun.shares.items())
+    strong = {a: strength_now(t.liquid).value for a, _, t in rig.tanks() if t.liquid.substance == "SH"}
+    return sum(share * strong.get(source, 0.0) for source, share in gun.shares.items())
 
 
 def product_at(rig: Rig, gun: AtGun) -> Mapping[str, float]:
-    """What is not water at a gun, by the name of where it comes from [share]."""
-    wet = {i.name for _, i, t in rig.tanks() if t.liquid.tint == "water"}
-    taps = {f.name or "tap" for f in rig.plumbing.fittings if f.kind == "tap"}
-    return {n: s for n, s in gun.shares.items() if n not in wet | taps and s > TAINTS}
+    """What is not water at a gun, by the name of the tank that it comes from [share]."""
+    names = tank_names(rig)
+    other = {a for a, _, t in rig.tanks() if t.liquid.tint != "water"}
+    return {names[a]: s for a, s in gun.shares.items() if a in other and s > TAINTS}
 
 
 def shown_fills(rig: Rig, state: State | None) -> dict[str, float]:
@@ -61,8 +59,8 @@ def shown_fills(rig: Rig, state: State | None) -> dict[str, float]:
 
 
 def names_of(rig: Rig) -> dict[str, str]:
-    """What everything that a finding is about is called."""
-    made = {i.id: i.name for i in rig.items}
+    """What everything that a finding is about is called, tanks by their addresses."""
+    made = {i.id: i.name for i in rig.items} | tank_names(rig)
     made |= {f.id: f.name or f.kind for f in rig.plumbing.fittings}
     return made | {drawn.id: drawn.name or f"line {drawn.id}" for drawn in rig.plumbing.lines}
 
@@ -123,18 +121,17 @@ def _running(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding]:
 
 
 def _into_tanks(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding]:
-    liquids = {i.name: t.liquid for _, i, t in rig.tanks()}
     tanks = {a: (i, t) for a, i, t in rig.tanks()}
+    names = names_of(rig)
     for one in solved.reading.tanks:
         item, tank = tanks[one.tank]
-        for name, flow in one.of.items():
-            other = liquids.get(name)
-            tint = other.tint if other is not None else "water"
+        for source, flow in one.of.items():
+            tint = tanks[source][1].liquid.tint if source in tanks else "water"
             if flow < max(TAINTS * abs(one.flow), FLOWS) or tint == tank.liquid.tint:
                 continue
             water = tint == "water" and tank.liquid.tint != "water"
             level: Level = "broken" if water else "danger"
-            yield Finding(level, f"{units.some(flow, 'flow')} of {name} runs into {item.name}", (item.id,))
+            yield Finding(level, f"{units.some(flow, 'flow')} of {names[source]} runs into {names[one.tank]}", (item.id,))
 
 
 def _pump(rig: Rig, solved: LinesSolved, pump: AtPump, units: Units) -> Iterator[Finding]:

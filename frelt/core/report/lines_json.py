@@ -88,7 +88,16 @@ def lines_report(solved: Solved, units: Units, state: str | None = None) -> Line
     made.lengths = {k: r.length for k, r in lines.piping.routes.items()}
     drawn = {s.item: s for s in suction(rig, solved.frames)}
     made.guns = [
-        Gun(g.gun, names[g.gun], g.flow, g.at_tip, g.celsius, strength_at(rig, g), dict(g.shares), g.known)
+        Gun(
+            g.gun,
+            names[g.gun],
+            g.flow,
+            g.at_tip,
+            g.celsius,
+            strength_at(rig, g),
+            {names[s]: v for s, v in g.shares.items()},
+            g.known,
+        )
         for g in reading.guns
     ]
     made.pumps = [
@@ -117,7 +126,8 @@ def lines_report(solved: Solved, units: Units, state: str | None = None) -> Line
 
 def _elements(rig: Rig, lines: LinesSolved) -> list[Element]:
     net, found = lines.piping.net, lines.steady.found
-    stocks = [s.name for s in lines.piping.stocks]
+    names = names_of(rig)
+    stocks = [names[s.id] for s in lines.piping.stocks]
     made = []
     for e, b in enumerate(net.branches):
         shares = lines.steady.carried.shares[e]

@@ -6,6 +6,7 @@ box is the hull, which is never too small.
 
 from collections.abc import Iterable
 from itertools import chain, product
+from typing import Literal
 
 import numpy as np
 from msgspec import Struct
@@ -60,11 +61,12 @@ class Room(Struct, frozen=True):
 
 
 class Obstacle(Struct, frozen=True):
-    """Something in the way. item: its id, or empty for what belongs to the carrier.  name: in a sentence."""
+    """Something in the way. item: its id, or empty for what belongs to the carrier.  name: in a sentence.  what: of the carrier."""
 
     item: str
     name: str
     box: Box
+    what: Literal["", "wall", "roof", "well"] = ""
 
 
 def boxed(frame: Frame, box: Box) -> Box:
@@ -122,7 +124,7 @@ def walls(carrier: Carrier) -> tuple[Obstacle, ...]:
         return (Obstacle("", "the cab", cab),) if isinstance(carrier, Vehicle) and body.cab > 0 else ()
     top = z + body.wall
     nose = x0 - body.nose
-    found = [Obstacle("", "the roof", (nose, y0, top, x1, y1, top + WALL))]  # where it is highest
+    found = [Obstacle("", "the roof", (nose, y0, top, x1, y1, top + WALL), "roof")]  # where it is highest
     runs: tuple[tuple[str, str, float, float], ...] = (
         ("left", "the left wall", nose, x1),
         ("right", "the right wall", nose, x1),
@@ -134,9 +136,9 @@ def walls(carrier: Carrier) -> tuple[Obstacle, ...]:
         at = start
         for d0, d1, head in [*doors, (end, end, top)]:
             if d0 - at > TOUCH:
-                found.append(Obstacle("", name, _on_wall(side, (x0, y0, x1, y1), nose, at, d0, z, top)))
+                found.append(Obstacle("", name, _on_wall(side, (x0, y0, x1, y1), nose, at, d0, z, top), "wall"))
             if head < top - TOUCH and d1 > d0:
-                found.append(Obstacle("", name, _on_wall(side, (x0, y0, x1, y1), nose, d0, d1, head, top)))
+                found.append(Obstacle("", name, _on_wall(side, (x0, y0, x1, y1), nose, d0, d1, head, top), "wall"))
             at = max(at, d1)
     return tuple(found)
 
@@ -206,7 +208,7 @@ class Neighbors:
         away = on_doors(rig)
         self.listed: list[Obstacle] = [o for own in made for o in own if on[o.item] == carrier.id and o.item not in away]
         self.items = len(self.listed)
-        self.listed += [Obstacle("", "a wheel well", box_of(s)) for s in fixtures(rig) if s.carrier == carrier.id]
+        self.listed += [Obstacle("", "a wheel well", box_of(s), "well") for s in fixtures(rig) if s.carrier == carrier.id]
         self.listed += walls_of(carrier, frames.kept)
         self.boxes: Array = np.array([o.box for o in self.listed], dtype=float).reshape(-1, 6)
         self._below = carried_by(rig)

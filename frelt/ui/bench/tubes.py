@@ -11,6 +11,7 @@ from ...core.edit.states import set_fill
 from ...core.liquids.fill_line import fill_lines
 from ...core.model.rig import Rig, fill_range
 from ...core.model.state import FillRange, State
+from ...core.model.tank_names import tank_names
 from ...paint import fonts
 from ...paint.painter import write
 from ...paint.theme import Theme
@@ -74,7 +75,8 @@ class SightTubes(QWidget):
         rig = self.desk.rig
         if rig is None:
             return []
-        listed = [(item.name, tank) for _, item, tank in rig.tanks()]
+        names = tank_names(rig)
+        listed = [(names[address], tank) for address, _, tank in rig.tanks()]
         liquids = [tank.liquid.name for _, tank in listed]
         room = self.width() / max(len(listed), 1) - 8 if len(listed) <= MOST_UPRIGHT else LABEL
         return [called(name, tank, liquids.count(tank.liquid.name) == 1, room) for name, tank in listed]

@@ -22,6 +22,7 @@ from ....core.day.templates import SCHOOLS, template
 from ....core.kind.capability import can
 from ....core.model.day import DRAWING, Act, ActKind, Day, clock
 from ....core.model.rig import Rig
+from ....core.model.tank_names import tank_names
 from ....core.planning.equipment import worked_out
 from ....core.solve import solve
 from ....paint.day import tight_words
@@ -261,7 +262,7 @@ class DayPart(QWidget):
             field.setVisible(act.kind in FOR.get(name, (act.kind,)) and not (piped and name == "strength"))
             field.show_value(getattr(act, name))
         self.tank.setVisible(act.kind in FOR["tank"] and not piped)
-        listed = [("The one that fits", ""), *((i.name, a) for a, i, _ in rig.tanks())] if rig is not None else []
+        listed = [("The one that fits", ""), *((n, a) for a, n in tank_names(rig).items())] if rig is not None else []
         self._show_runs(act, rig)
         if rig is not None:
             self.sets.show_act(act, rig)

@@ -11,6 +11,7 @@ from ....core.edit.items import with_item
 from ....core.liquids.drain import drain_time, valve_of
 from ....core.model.item import Item, TankPart
 from ....core.model.rig import fill_range
+from ....core.model.tank_names import tank_names
 from ....core.solve import Solved, solve
 from ...frame.desk import Desk
 from ...frame.jobs import Running
@@ -51,7 +52,8 @@ class DrainPart(QWidget):
     def refresh(self) -> None:
         """Show the rig's tanks and the drain of the one that is chosen."""
         rig = self.desk.rig
-        names = [(a, i.name) for a, i, _ in rig.tanks() if not i.built_in] if rig is not None else []
+        called = tank_names(rig) if rig is not None else {}
+        names = [(a, called[a]) for a, i, _ in rig.tanks() if not i.built_in] if rig is not None else []
         if [(self.tank.itemData(i), self.tank.itemText(i)) for i in range(self.tank.count())] != names:
             now = self.tank.currentData()
             self.tank.clear()

@@ -17,6 +17,7 @@ from ....core.liquids.drain import level_time
 from ....core.liquids.mixing import antifreeze, drawable, hold_up, lasts
 from ....core.liquids.on_slope import on_slope
 from ....core.liquids.stability import BRAKING, CORNERING, lean
+from ....core.model.tank_names import tank_names
 from ....core.statics.worst import highest, lowest
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
@@ -124,7 +125,8 @@ class MorePart(QWidget):
         """How long joined tanks take to stand level again, from a hand's breadth apart."""
         rig, units = self.desk.rig, self.desk.units
         said: list[tuple[str, str]] = []
-        tanks = {a: (i.name, t) for a, i, t in rig.tanks()} if rig is not None else {}
+        names = tank_names(rig) if rig is not None else {}
+        tanks = {a: (names[a], t) for a, _, t in rig.tanks()} if rig is not None else {}
         for group in rig.joined if rig is not None else ():
             own = [tanks[a] for a in group.tanks if a in tanks]
             for (name, one), (other, two) in pairwise(own):

@@ -10,6 +10,7 @@ from ....core.liquids.fill_order import fill_order
 from ....core.liquids.own_ranges import which_question
 from ....core.liquids.road_caps import road_caps
 from ....core.liquids.road_fill import Aim, Cap, RoadFill, fill_marks, rounded, with_road_fill
+from ....core.model.tank_names import tank_names
 from ....core.solve import Solved, solve
 from ....paint import fonts
 from ....paint.painter import write
@@ -160,9 +161,11 @@ class RoadPart(QWidget):
         self._show()
 
     def _fill_lists(self, solved: Solved | None) -> None:
-        names = [(a, i.name, t) for a, i, t in solved.rig.tanks() if not i.built_in] if solved is not None else []
+        names = tank_names(solved.rig) if solved is not None else {}
         listed = [("Most liquid", "liquid"), ("Most hours of work", "hours")]
-        listed += [(f"{n} first", f"first:{a}") for a, n, t in names if t.liquid.tint != "fuel"]
+        if solved is not None:
+            own = [a for a, i, t in solved.rig.tanks() if not i.built_in and t.liquid.tint != "fuel"]
+            listed += [(f"{names[a]} first", f"first:{a}") for a in own]
         if [self.aim.itemText(i) for i in range(self.aim.count())] != [w for w, _ in listed]:
             now = self.aim.currentData()
             self.aim.clear()

@@ -6,6 +6,7 @@ from PyQt6.QtWidgets import QWidget
 from ....core.base.text import joined
 from ....core.edit.tied import Tied, first_two, tied, tied_of, with_tied
 from ....core.model.rig import Rig
+from ....core.model.tank_names import tank_names
 from ....core.model.ties import Link
 from ...frame.desk import Desk
 from ...widgets.parts import Choice, Column, PartsList
@@ -23,7 +24,10 @@ def tied_list(desk: Desk) -> PartsList:
 
     def tanks() -> list[tuple[str, str]]:
         rig = desk.rig
-        return [(i.name, a) for a, i, t in rig.tanks() if t.liquid.tint != "fuel"] if rig is not None else []
+        if rig is None:
+            return []
+        names = tank_names(rig)
+        return [(names[a], a) for a, _, t in rig.tanks() if t.liquid.tint != "fuel"]
 
     def make() -> Tied:
         listed = tanks()
@@ -62,7 +66,7 @@ def other_ties(desk: Desk) -> PartsList:
         return first_two(rig)
 
     def words_of(link: Link) -> str:
-        names = {a: i.name for a, i, _ in desk.rig.tanks()} if desk.rig is not None else {}
+        names = tank_names(desk.rig) if desk.rig is not None else {}
         said = joined([f"{f:.3g} × {names.get(a, a)}" for a, f in link.factors.items()], "+")
         return f"{said}, in {len(link.states)} states" if link.states else said
 

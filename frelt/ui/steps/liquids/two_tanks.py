@@ -8,6 +8,7 @@ from ....core.base.text import capital
 from ....core.edit.states import fill_shown
 from ....core.liquids.two_tanks import Region, two_tanks
 from ....core.model.rig import fill_range
+from ....core.model.tank_names import tank_names
 from ....paint import fonts
 from ....paint.painter import write
 from ...frame.desk import WORST, Desk
@@ -105,7 +106,8 @@ class TankMap(QWidget):
 
     def _axes(self, p: QPainter) -> None:
         theme, box, rig = self.desk.theme, self.box, self.desk.rig
-        known = {a: (i.name, t) for a, i, t in rig.tanks()} if rig is not None else {}
+        names = tank_names(rig) if rig is not None else {}
+        known = {a: (names[a], t) for a, _, t in rig.tanks()} if rig is not None else {}
         for n, address in enumerate(self.addresses):
             if address not in known:
                 continue
@@ -175,7 +177,7 @@ class TwoTanksPart(QWidget):
     def refresh(self) -> None:
         """Show the tanks there are, and their map."""
         rig = self.desk.rig
-        listed = [(i.name, a) for a, i, _ in rig.tanks()] if rig is not None else []
+        listed = [(n, a) for a, n in tank_names(rig).items()] if rig is not None else []
         for n, box in enumerate((self.across, self.up)):
             if [box.itemData(k) for k in range(box.count())] != [a for _, a in listed]:
                 now = box.currentData()

@@ -13,6 +13,7 @@ from ....core.base.value import FreltError
 from ....core.edit.weighings import counted, mended, unmended, without_weighing
 from ....core.geometry.frames import Frames
 from ....core.model.rig import Rig
+from ....core.model.tank_names import tank_names
 from ....core.model.ticket import Mend, Weighing
 from ....core.planning.found_kit import where_found, with_found
 from ....core.scale.fits import NOT, Fit, survival, told_apart
@@ -225,7 +226,7 @@ class SaysPart(QWidget):
 def _agreed(rig: Rig, weighing: Weighing) -> list[str]:
     """What was agreed to be wrong, in words."""
     made = []
-    names = {i.id: i.name for i in rig.items} | {a: i.name for a, i, _ in rig.tanks()}
+    names = {i.id: i.name for i in rig.items} | tank_names(rig)
     readings = weighing.ticket.readings
     for m in weighing.mends:
         own = [stood_words(rig, readings[n]) for n in m.readings if n < len(readings)]

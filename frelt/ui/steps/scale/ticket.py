@@ -15,6 +15,7 @@ from ....core.base.text import capital
 from ....core.base.value import FreltError
 from ....core.edit.weighings import with_weighing
 from ....core.model.rig import Rig, fill_range
+from ....core.model.tank_names import tank_names
 from ....core.model.ticket import Reading
 from ....core.planning.weigh_in import HOWS, plates, ticket
 from ....core.scale.line import Heard, pattern_of
@@ -147,7 +148,7 @@ class TicketPart(QWidget):
         stood = plates(rig, how, self.hitched.isChecked()) if rig is not None else ()
         bare = self.state.currentData() == BARE
         tanks = (
-            tuple((a, i.name if len(i.tanks) == 1 else f"{i.name}, {t.liquid.short}", t) for a, i, t in rig.tanks())
+            tuple((a, n, t) for (a, _, t), n in zip(rig.tanks(), tank_names(rig).values(), strict=True))
             if rig is not None and not bare
             else ()
         )
