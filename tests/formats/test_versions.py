@@ -7,9 +7,11 @@ import msgspec
 import pytest
 from msgspec.structs import replace
 
+from frelt.core.base.units import US
 from frelt.core.kind.make import follows
 from frelt.core.model.plumbing import Plumbing
 from frelt.core.model.tie_down import TieDown
+from frelt.core.report.notes import notes
 from frelt.core.solve import solve
 from frelt.formats.document import decode, encode
 from tests.conftest import demo
@@ -25,7 +27,7 @@ def test_a_document_of_version_1_opens_and_weighs_what_it_did(file: Path) -> Non
     raw = msgspec.json.decode(file.read_bytes())
     assert raw["version"] == 1
     old, new = decode(file.read_bytes(), file.name), demo(file.name.partition(".")[0])
-    assert decode(encode(old), "again") == old and msgspec.json.decode(encode(old))["version"] == 4
+    assert decode(encode(old), "again") == old and msgspec.json.decode(encode(old))["version"] == 5
     for one, other in zip(old.rigs, new.rigs, strict=True):
         a, b = (
             {c.id: c.load for c in solve(r).checks if c.id in WHOLE}
@@ -105,3 +107,16 @@ def test_open_pipes_of_version_3_are_lines_from_each_tank_to_the_next() -> None:
     (group,) = new.joined
     assert set(group.tanks) == {"water/tank", "water-2/tank"} and group.bore == 0.05
     assert decode(encode(decode(msgspec.json.encode(raw)))) == decode(msgspec.json.encode(raw))
+
+
+def test_a_threshold_of_version_4_is_of_what_its_name_meant() -> None:
+    raw = msgspec.json.decode((OLD.parent / "version-4/shelter-round.frelt.json").read_bytes())
+    assert raw["version"] == 4
+    old = {t["name"]: t["of"] for t in raw["rigs"][0]["rules"]["thresholds"]}
+    new = opened(raw)
+    assert {t.name: t.of for t in new.rules.thresholds} == old | {"materials of trade": "fuel and SH"}
+    assert old["materials of trade"] == "laden rig" and encode(decode(msgspec.json.encode(raw))) == encode(
+        demo("shelter-round")
+    )
+    called = replace(new, rules=replace(new.rules, thresholds=tuple(replace(t, name="x") for t in new.rules.thresholds)))
+    assert notes(solve(called), US) == notes(solve(new), US)

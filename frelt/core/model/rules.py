@@ -12,11 +12,14 @@ from .names import CheckName, RuleSetId
 
 
 class Threshold(Value, frozen=True, kw_only=True):
-    """A weight from which other rules may apply. of: plates (ratings added up) or the laden rig.  words: what to look up."""
+    """A weight from which other rules may apply. of: plates (ratings added up), what is laden, or the fuel and SH that tanks can hold.
+
+    words: what to look up.
+    """
 
     name: Text
     mass: Mass
-    of: Literal["ratings", "laden trailer", "laden vehicle", "laden rig"]
+    of: Literal["ratings", "laden trailer", "laden vehicle", "laden rig", "fuel and SH"]
     words: Text
     source: Text
 

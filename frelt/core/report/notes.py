@@ -26,12 +26,14 @@ def _notes(solved: "Solved", units: Units) -> Iterator[str]:
 
 
 def _of(threshold: Threshold) -> str:
+    if threshold.of == "fuel and SH":
+        return "fuel and SH, with their tanks full"
     return "gross ratings added up" if threshold.of == "ratings" else f"{threshold.of} at its heaviest"
 
 
 def _mass(solved: "Solved", threshold: Threshold) -> float | None:
     rig, loads = solved.rig, solved.loads
-    if threshold.name == "materials of trade":
+    if threshold.of == "fuel and SH":
         return sum(
             t.capacity.value * t.liquid.density.value
             for _, i, t in rig.tanks()

@@ -146,6 +146,7 @@ class RulesFields(QWidget):
             ("laden trailer", "laden trailer"),
             ("laden vehicle", "laden vehicle"),
             ("laden rig", "laden rig"),
+            ("fuel and SH, tanks full", "fuel and SH"),
         )
         return PartsList(
             self.desk,
