@@ -1,7 +1,10 @@
 """Whoever hears the screen or sees no colors: every control has a name of its own, marks and strokes stand out, nothing moves by itself."""
 
 import pytest
-from PyQt6.QtCore import Qt
+from msgspec.structs import replace
+from PyQt6.QtCore import QEvent, Qt
+from PyQt6.QtGui import QFocusEvent
+from PyQt6.QtTest import QTest
 from PyQt6.QtWidgets import (
     QAbstractButton,
     QAbstractScrollArea,
@@ -18,6 +21,7 @@ from PyQt6.QtWidgets import (
     QWidget,
 )
 
+from frelt.app.stock import rule_sets
 from frelt.drawing.styles import COLORS, STYLES
 from frelt.paint.theme import THEMES
 from frelt.ui.bench.bench import Bench
@@ -134,3 +138,21 @@ def test_nothing_moves_by_itself(window: Window) -> None:
     no_motion()
     effects = [e for e in Qt.UIEffect if e is not Qt.UIEffect.UI_General and QApplication.isEffectEnabled(e)]
     assert effects == []
+
+
+def test_a_line_too_long_for_its_room_is_seen_from_its_beginning(fresh: Fresh) -> None:
+    window = opened(fresh, "shelter-van")
+    window.desk.edit(lambda r: replace(r, rules=rule_sets()[0]), "rules")
+    window.desk.go(Step.CHASSIS)
+    QApplication.processEvents()
+    lines = [e for e in window.right.page(Step.CHASSIS).findChildren(Entry) if len(e.text()) > 60]
+    assert lines and all(e.cursorPosition() == 0 for e in lines)
+    line = lines[0]
+    line.setFocus(Qt.FocusReason.TabFocusReason)
+    QTest.keyClick(line, Qt.Key.Key_End)
+    QTest.keyClicks(line, "!")
+    line.selectAll()
+    QApplication.sendEvent(line, QFocusEvent(QEvent.Type.FocusOut, Qt.FocusReason.PopupFocusReason))
+    assert line.hasSelectedText()  # a menu may copy it
+    QTest.keyClick(line, Qt.Key.Key_Tab)
+    assert line.cursorPosition() == 0 and line.text().endswith("!")

@@ -8,6 +8,12 @@ from PyQt6.QtGui import QFocusEvent, QKeyEvent, QKeySequence, QWheelEvent
 from PyQt6.QtWidgets import QApplication, QComboBox, QLineEdit, QScrollArea, QSpinBox, QWidget
 
 PAGING = (Qt.Key.Key_PageDown, Qt.Key.Key_PageUp)
+LEFT = (  # on to something else, and not to a menu or another window, where what is selected is still wanted
+    Qt.FocusReason.MouseFocusReason,
+    Qt.FocusReason.TabFocusReason,
+    Qt.FocusReason.BacktabFocusReason,
+    Qt.FocusReason.OtherFocusReason,
+)
 UNDOING = (QKeySequence.StandardKey.Undo, QKeySequence.StandardKey.Redo)
 
 
@@ -36,7 +42,12 @@ class Count(QSpinBox):
 
 
 class Entry(QLineEdit):
-    """A line to type in. Until something has been typed, undo and redo are the window's."""
+    """A line to type in. Until something has been typed, undo and redo are the window's. What is too long is seen from its beginning."""
+
+    def setText(self, text: str | None) -> None:
+        super().setText(text)
+        if not self.hasFocus():
+            self.setCursorPosition(0)
 
     def focusInEvent(self, event: QFocusEvent | None) -> None:
         super().focusInEvent(event)
@@ -44,6 +55,8 @@ class Entry(QLineEdit):
 
     def focusOutEvent(self, event: QFocusEvent | None) -> None:
         super().focusOutEvent(event)
+        if event is not None and event.reason() in LEFT:
+            self.setCursorPosition(0)
         self.removeEventFilter(_leaving_undo())
 
 
