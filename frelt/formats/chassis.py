@@ -8,14 +8,11 @@ from typing import Any
 
 from msgspec.structs import replace
 
-from ..core.base.figure import NOT_RATED, Figure, Rating, Source, rated
+from ..core.base.figure import NOT_RATED, Figure, Rating, Source
 from ..core.base.value import BadInput
-from ..core.geometry.measures import deck_length, deck_width
-from ..core.masses.bare import on_axles
 from ..core.model.carrier import (
     Axle,
     Body,
-    Brakes,
     Carrier,
     Deck,
     Door,
@@ -32,77 +29,23 @@ from ..core.model.carrier import (
     Zone,
 )
 from ..core.model.catalog_entry import Chassis
+from .chassis_cells import cells_of
+from .chassis_columns import (
+    BODIES,
+    BRAKES,
+    COLUMNS,
+    DOORS,
+    KINDS,
+    LIMITS,
+    REQUIRED,
+    ROUGH,
+    SIDES,
+    SOURCES,
+    SURFACES,
+)
 from .rest import COLUMN, readable, rest_of, told_with, within_bounds
 from .rows import Row, every, rows, table
 from .strict import typed
-
-VEHICLES = ("pickup", "flatbed", "service body", "box truck", "van")
-KINDS = ("trailer", "stand", *VEHICLES)
-REQUIRED = ("id", "name", "carrier", "deck_length_mm", "deck_width_mm", "axles_mm")
-COLUMNS = (
-    *("id", "name", "carrier", "words", "coupler", "sharing", "deck_length_mm", "deck_width_mm", "deck_height_mm", "surface"),
-    *("coupler_mm", "coupler_height_mm", "jack_mm", "axles_mm", "track_mm", "duals", "tire_diameter_mm", "tire_width_mm"),
-    *("ball_mm", "ball_height_mm", "body", "wall_mm", "rail_mm", "nose_mm", "cab_mm", "hood_mm", "cab_height_mm", "rack"),
-    *(
-        "doors",
-        "wells",
-        "zones",
-        "seats",
-        "empty_kg",
-        "empty_gross_kg",
-        "empty_pm_percent",
-        "empty_source",
-        "height_mm",
-        "height_pm_mm",
-    ),
-    *(
-        "sag_mm",
-        "gross_kg",
-        "axle_kg",
-        "tire_kg",
-        "payload_kg",
-        "tow_kg",
-        "combination_kg",
-        "coupler_gross_kg",
-        "coupler_tongue_kg",
-    ),
-    *("receiver_gross_kg", "receiver_tongue_kg", "bars_gross_kg", "bars_tongue_kg", "ball_gross_kg", "ball_tongue_kg"),
-    *("chain_kg", "jack_kg", "stands_kg", "roof_kg", "floor_kg", "brakes", "load_index", "ratings_source", "note", COLUMN),
-)
-# The ratings that have a column each, by field; a trailer's and a vehicle's.
-LIMITS = {
-    "trailer": {
-        "gross": "gross_kg",
-        "coupler_gross": "coupler_gross_kg",
-        "coupler_tongue": "coupler_tongue_kg",
-        "safety_chain": "chain_kg",
-        "jack": "jack_kg",
-        "stands": "stands_kg",
-        "roof": "roof_kg",
-        "deck_point": "floor_kg",
-    },
-    "vehicle": {
-        "gross": "gross_kg",
-        "payload": "payload_kg",
-        "combination": "combination_kg",
-        "tow": "tow_kg",
-        "receiver_gross": "receiver_gross_kg",
-        "receiver_tongue": "receiver_tongue_kg",
-        "receiver_gross_bars": "bars_gross_kg",
-        "receiver_tongue_bars": "bars_tongue_kg",
-        "ball_gross": "ball_gross_kg",
-        "ball_tongue": "ball_tongue_kg",
-        "roof": "roof_kg",
-        "deck_point": "floor_kg",
-    },
-}
-BRAKES: tuple[Brakes, ...] = ("none", "surge", "electric", "air")
-SURFACES: tuple[str, ...] = ("planked", "plate", "coated")
-BODIES: tuple[str, ...] = ("open", "enclosed", "bed", "box")
-SIDES: tuple[str, ...] = ("left", "right", "rear", "front")
-DOORS: tuple[str, ...] = ("door", "ramp", "barn doors", "lift door", "tailgate", "gap", "lift gate")
-ROUGH = "estimate, from memory"
-SOURCES: tuple[Source, ...] = ("weighed", "measured", "maker", "plate", "estimate")
 
 
 def read_chassis(
@@ -357,95 +300,5 @@ def write_chassis(listed: Iterable[Chassis]) -> bytes:
 
 def _told(one: Chassis) -> dict[str, object]:
     """The cells of a chassis, and what they do not say."""
-    cells, made = readable(_cells(one), _chassis, REQUIRED)
+    cells, made = readable(cells_of(one), _chassis, REQUIRED)
     return cells | {COLUMN: rest_of(one, made)}
-
-
-def _cells(one: Chassis) -> dict[str, object]:
-    c = one.carrier
-    if isinstance(c, Stand):
-        cells: dict[str, object] = {
-            "id": one.id,
-            "name": one.name,
-            "words": one.words,
-            "carrier": "stand",
-            "surface": c.main_deck.surface,
-        }
-        cells |= {"deck_length_mm": _show(deck_length(c)), "deck_width_mm": _show(deck_width(c))}
-        return cells | {"deck_height_mm": _show(c.main_deck.origin[2]), "note": c.note}
-    tires = c.axles[-1].tires
-    duals = "all" if all(a.tires.each_end > 1 for a in c.axles) else "rear" if tires.each_end > 1 else ""
-    body = c.body
-    cells = {
-        "id": one.id,
-        "name": one.name,
-        "words": one.words,
-        "deck_length_mm": _show(deck_length(c)),
-        "deck_width_mm": _show(deck_width(c)),
-        "deck_height_mm": _show(c.main_deck.origin[2]),
-        "surface": c.main_deck.surface,
-        "axles_mm": ";".join(_show(a.x) for a in c.axles),
-        "track_mm": ";".join(_show(a.track) for a in c.axles),
-        "duals": duals,
-        "tire_diameter_mm": _show(tires.diameter),
-        "tire_width_mm": _show(tires.width),
-        "body": body.kind,
-        "rack": "yes" if body.rack else "no",
-        "doors": "; ".join(
-            f"{d.name.replace(',', '').replace(';', '')}, {d.side}, {_show(d.start)}, {_show(d.end)}, {_show(d.height)}, {d.kind}"
-            for d in body.doors
-        ),
-        "wells": "; ".join(
-            f"{w.side}, {_show(w.start)}, {_show(w.end)}, {_show(w.inward)}, {_show(w.height)}" for w in body.wells
-        ),
-        "zones": "; ".join(
-            f"{z.below.replace(',', '').replace(';', '')}, {_show(z.x0)}, {_show(z.y0)}, {_show(z.x1)}, {_show(z.y1)}"
-            for z in body.zones
-        ),
-        "load_index": ";".join(str(a.tires.load_index) for a in c.axles) if all(a.tires.load_index for a in c.axles) else "",
-        "axle_kg": _ratings([a.rating for a in c.axles]),
-        "tire_kg": _ratings([a.tires.rating for a in c.axles]),
-        "ratings_source": _source([c.ratings.gross, *(a.rating for a in c.axles)]),
-        "note": c.note,
-    }
-    for name in ("wall", "rail", "nose", "cab", "hood", "cab_height"):
-        cells[f"{name}_mm"] = _show(getattr(body, name))
-    weights: tuple[Figure, ...] = ()
-    if isinstance(c, Trailer):
-        cells |= {"carrier": "trailer", "coupler": c.coupler, "sharing": c.sharing, "coupler_mm": _show(-c.coupler_x)}
-        sags = [rated(a.rating) / a.rate.value for a in c.axles if a.rate is not None and rated(a.rating)]  # type: ignore[operator]
-        cells["sag_mm"] = _show(sags[0]) if sags else ""
-        cells |= {"coupler_height_mm": _show(c.coupler_z), "jack_mm": "" if c.jack_x is None else _show(c.jack_x - c.coupler_x)}
-        cells |= {column: _ratings([getattr(c.ratings, name)]) for name, column in LIMITS["trailer"].items()}
-        cells["brakes"] = c.brakes or ""
-        if c.empty is not None:
-            read = on_axles(c.empty)
-            weights = (c.empty.tongue, *(c.empty.each or ((read,) if read is not None else ())))
-            cells["empty_gross_kg"] = "" if c.empty.gross is None else f"{c.empty.gross.value:.10g}"
-    else:
-        cells |= {"carrier": c.body_kind, "ball_mm": "" if c.ball_x is None else _show(c.ball_x)}
-        cells |= {"ball_height_mm": "" if c.ball_z is None else _show(c.ball_z)}
-        cells["seats"] = "; ".join(f"{s.name.replace(',', '').replace(';', '')}, {_show(s.x)}, {_show(s.y)}" for s in c.seats)
-        cells |= {column: _ratings([getattr(c.ratings, name)]) for name, column in LIMITS["vehicle"].items()}
-        weights = () if c.empty is None else (c.empty.front, c.empty.rear)
-    if weights and c.empty is not None:
-        share = weights[1].plus_minus / weights[1].value if weights[1].value else 0.0
-        cells |= {"empty_kg": ";".join(f"{f.value:.10g}" for f in weights), "empty_pm_percent": f"{share * 100:.10g}"}
-        cells |= {"empty_source": weights[1].source, "height_mm": _show(c.empty.height.value)}
-        cells["height_pm_mm"] = _show(c.empty.height.plus_minus)
-    return cells
-
-
-def _show(metres: float) -> str:
-    return f"{metres * 1000:.10g}"
-
-
-def _ratings(listed: list[Rating]) -> str:
-    if listed == [NOT_RATED]:
-        return NOT_RATED
-    values = [rated(r) for r in listed]
-    return "" if None in values else ";".join(f"{v:.10g}" for v in values)
-
-
-def _source(listed: list[Rating]) -> str:
-    return next((r.source for r in listed if isinstance(r, Figure)), "estimate")

@@ -12,7 +12,8 @@ from frelt.core.base.figure import NOT_RATED, plate
 from frelt.core.base.value import BadInput
 from frelt.core.model.carrier import Trailer, TrailerRatings
 from frelt.core.model.catalog_entry import Chassis
-from frelt.formats.chassis import COLUMNS, read_chassis, write_chassis
+from frelt.formats.chassis import read_chassis, write_chassis
+from frelt.formats.chassis_columns import COLUMNS
 from tests.conftest import demo
 
 
