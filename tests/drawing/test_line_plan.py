@@ -5,6 +5,7 @@ from itertools import combinations
 import pytest
 
 from frelt.core.base.units import METRIC, US
+from frelt.core.edit.plumbing import turned
 from frelt.core.network.lines import lines_solved
 from frelt.core.report.lines import shown_fills
 from frelt.core.solve import solve
@@ -43,3 +44,20 @@ def test_words_run_over_nothing_and_the_plan_is_the_same_every_time(name: str, u
         if t.color != "soft" and not p.box.holds(t.x, t.y - 4) and taken(t).meets(p.box.grown(4, 4, -4, -4))
     ]
     assert over == [] and across == []
+
+
+@pytest.mark.usefixtures("qapp")
+def test_a_gun_behind_air_is_unknown_one_that_drips_drips_and_one_let_go_says_so() -> None:
+    for name, gun, fills, stands, wanted in (
+        ("hull-open", "G1", {"water/tank": 0.0}, {}, "unknown"),
+        ("barn-closed", "G2", {}, {}, "drips"),
+        ("barn-closed", "G1", {}, {"G1": 0.0}, "let go"),
+    ):
+        one = packed(name)
+        for handle, stand in stands.items():
+            one = turned(one, handle, stand)
+        solved = lines_solved(one, solve(one).frames, shown_fills(one, None) | fills)
+        assert solved is not None
+        drawn = plan_shapes(lay_out(graph_of(one), 844.0, 380.0), Seen(one, solved, US), fonts)
+        (words,) = [s.words for s in drawn if isinstance(s, Text) and s.words.split(":")[0].split(" ")[0] == gun]
+        assert words.endswith(wanted), (name, words)

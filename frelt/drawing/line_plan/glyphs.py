@@ -165,12 +165,13 @@ def _gun(p: Placed, f: Fitting, plan: Plan, seen: Seen) -> Iterator[Shape]:
         yield Text(x, y - 9, f"{p.block.name} let go" if read is not None else p.block.name, "soft", "small", 600, True)
         yield Text(at, y + 14, f"tip {tip}", "soft", "small", 500, True)
         return
-    if read.flow <= FLOWS or read.drips:
-        yield Text(x, y - 9, f"{p.block.name}: nothing", "soft", "small", 600, True)
-        yield Text(at, y + 14, f"tip {tip}", "soft", "small", 500, True)
-        return
     if not read.known:
-        yield Text(x, y - 9, f"{p.block.name}: air", "over", "small", 600, True)
+        yield Text(x, y - 9, f"{p.block.name}: unknown", "over", "small", 600, True)
+        return
+    if read.flow <= FLOWS or read.drips:
+        comes = "nothing" if read.flow <= FLOWS else "drips"
+        yield Text(x, y - 9, f"{p.block.name}: {comes}", "soft", "small", 600, True)
+        yield Text(at, y + 14, f"tip {tip}", "soft", "small", 500, True)
         return
     yield Text(x, y - 9, f"{p.block.name} {seen.units.show(read.flow, 'flow')}", "ink", "small", 600, True)
     strength = strength_at(seen.rig, read)
