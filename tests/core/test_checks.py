@@ -1,13 +1,16 @@
 """Checks: how a limit is judged, what unknown means, how they rank, and what each says."""
 
 from math import hypot
+from random import Random
 
 import pytest
 from msgspec.structs import replace
 
 from frelt.core.base.figure import NOT_RATED, Figure, plate
 from frelt.core.base.units import LB, METRIC, US
+from frelt.core.edit.items import move
 from frelt.core.judge.check import KINDS, Check
+from frelt.core.judge.judging import ByState
 from frelt.core.judge.status import RANKS
 from frelt.core.judge.words import brief, sentence
 from frelt.core.kind.substances import WATER
@@ -18,7 +21,9 @@ from frelt.core.model.rules import RuleSet
 from frelt.core.model.state import FillRange, Person, State
 from frelt.core.report.verdict import verdict
 from frelt.core.solve import solve
-from tests.conftest import at_fill, block, rig, tank, trailer
+from tests.conftest import LONG, at_fill, block, demo, rig, tank, trailer
+from tests.core.test_lines import DEMO, PACKED
+from tests.core.test_packed import packed
 
 # Where each check is held against something outside: statics, trade or geometry.
 OUTSIDE = {
@@ -335,3 +340,18 @@ def test_what_lies_within_the_spread_of_sizes_is_taped_and_not_condemned() -> No
     assert edge.status == "tight" and "tape the length of box" in sentence(edge, METRIC)
     exact = check_of(rig(block("box", 10.0, 4.82)), "off-deck:box")
     assert exact.status == "over"
+
+
+@pytest.mark.parametrize("name", [*PACKED, *DEMO])
+def test_what_a_state_says_first_is_the_first_of_its_list(name: str) -> None:
+    """The card of a state makes one check alone: where a coupler lifts (its bound is 0) and among plates nobody read it said another."""
+    one, draw = packed(name) if name in PACKED else demo(name).rigs[0], Random(name)
+    for moves in range(8 * LONG):
+        made = one
+        for _ in range(moves):
+            made = move(made, draw.choice(made.items).id, draw.uniform(-2, 2), draw.uniform(-0.6, 0.6))
+        loads = solve(made).loads
+        assert loads is not None
+        for state in made.states:
+            first, listed = ByState(made, loads, {}).first(state.id), ByState(made, loads, {}).get(state.id)
+            assert (first is None) == (not listed) and (first is None or first.rank == listed[0].rank), (moves, state.id)

@@ -218,11 +218,14 @@ class ByState:
         if state in self._made or self._accepted:
             return next(iter(self.get(state)), None)
         s, at = self._numbers.get(state), self._grid
-        if s is None or at is None or not (at.code[s] != NOT_HERE).any():
+        here = np.nonzero(at.code[s] != NOT_HERE)[0] if s is not None and at is not None else ()
+        if s is None or at is None or not len(here):
             return None
-        least = at.tier[s].min()
-        m = int(np.argmin(np.where(at.tier[s] == least, at.share[s], np.inf)))
-        return next(self._checks((m,), (s,)))
+        least = at.tier[s, here].min()
+        worst = here[at.tier[s, here] == least]
+        if least == LIKELY:  # how far beyond what is usual is known to the checks alone
+            return min(self._checks(worst.tolist(), [s] * len(worst)), key=lambda c: c.rank)
+        return next(self._checks((int(worst[np.argmin(at.share[s, worst])]),), (s,)))
 
     def some(self, state: str, wanted: Callable[[str], bool]) -> tuple[Check, ...]:
         """The checks of a state whose ids are wanted, in the order of the limits, without making the others."""
