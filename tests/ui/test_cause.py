@@ -180,3 +180,18 @@ def test_readings_of_what_is_in_hand_cover_no_name_and_no_other_reading(fresh: F
         assert not [1 for b in boxes for n in names if b.grown(1, 1, -1, -1).meets(n)], item.name
         assert not [1 for a, b in combinations(boxes, 2) if a.grown(1, 1, -1, -1).meets(b)], item.name
     assert told  # few, since little is free
+
+
+def test_a_copy_without_a_free_place_says_so(fresh: Fresh) -> None:
+    window = opened(fresh, "quay-recovery")
+    cleaner = next(i for i in window.desk.rig.items if i.name == "Surface cleaner")  # type: ignore[union-attr]
+    count = len(window.desk.rig.items)  # type: ignore[union-attr]
+    window.desk.take(cleaner.id)
+    window.work.duplicate()
+    assert len(window.desk.rig.items) == count + 1  # type: ignore[union-attr]
+    assert window.message.text() == "Its deck has no free place: the copy of Surface cleaner lies on what stands there."
+    window = opened(fresh, "shelter-van")
+    small = min(window.desk.rig.items, key=lambda i: i.length.value * i.width.value)  # type: ignore[union-attr]
+    window.desk.take(small.id)
+    window.work.duplicate()
+    assert "no free place" not in window.message.text()

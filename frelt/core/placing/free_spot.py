@@ -48,12 +48,12 @@ def found_spot(rig: Rig, item: Item) -> Item | None:
     return None
 
 
-def to_free_spot(rig: Rig, item_id: str) -> Rig:
-    """The rig with an item, and all that stands on it, at the free spot nearest to where it is."""
+def to_free_spot(rig: Rig, item_id: str) -> tuple[Rig, bool]:
+    """The rig with an item, and all that stands on it, at the free spot nearest to where it is; and whether there is one."""
     moving = {i.id for i in standing_on(rig, item_id)}
     rest = replace(rig, items=tuple(i for i in rig.items if i.id not in moving))
-    found = free_spot(rest, rig.item(item_id))
-    return place(rig, item_id, u=found.place.u, v=found.place.v)
+    found = found_spot(rest, rig.item(item_id))
+    return (rig, False) if found is None else (place(rig, item_id, u=found.place.u, v=found.place.v), True)
 
 
 def _below(rig: Rig, holder: str, item_id: str) -> bool:

@@ -79,10 +79,14 @@ class Work:
         for one in boxes:
             rig, copy = duplicate(rig, one.id, shift, 0.0, new_id)
             copies.append(copy)
+        room = True
         if len(copies) == 1:
-            rig = to_free_spot(rig, copies[0])
-        if self.desk.edit(lambda _: rig, f"{self._names()} duplicated"):
+            rig, room = to_free_spot(rig, copies[0])
+        names = self._names()
+        if self.desk.edit(lambda _: rig, f"{names} duplicated"):
             self.desk.take_all(copies)
+            if not room:
+                self.desk.said.emit(f"Its deck has no free place: the copy of {names} lies on what stands there.")
 
     def repeat(self, count: int, gap: float, across: bool) -> None:
         """A row of copies of the item in hand, with gaps [m]."""
