@@ -12,7 +12,7 @@ from ..core.base.value import FreltError
 from ..core.judge.words import sentence
 from ..core.report.report import RigReport, report
 from ..core.solve import solve
-from .ends import BAD, CRASHED, OK, OPEN, OVER, complain, print_json, unexpected, units_of
+from .common import BAD, CRASHED, OK, OPEN, OVER, complain, print_json, unexpected, units_of
 
 
 class Judged(NamedTuple):

@@ -6,7 +6,7 @@ from ..app import desktop_entry
 from ..app.settings import SettingsStore
 from ..core.base.text import plain
 from ..core.base.value import FreltError
-from .ends import BAD, OK, complain
+from .common import BAD, OK, complain
 
 
 def command(options: argparse.Namespace) -> int:

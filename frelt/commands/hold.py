@@ -5,7 +5,7 @@ import argparse
 from ..core.base.text import plain
 from ..core.report.held_json import HoldReport, hold_report
 from ..core.solve import solve
-from .ends import OK, OPEN, OVER, document_and_rigs, ended, print_json, units_of
+from .common import OK, OPEN, OVER, document_and_rigs, ended, print_json, units_of
 
 
 def command(options: argparse.Namespace) -> int:

@@ -7,7 +7,7 @@ from ..core.base.units import Units
 from ..core.base.value import FreltError
 from ..core.report.lines_json import LinesReport, lines_report
 from ..core.solve import solve
-from .ends import OK, OPEN, OVER, document_and_rigs, ended, print_json, units_of
+from .common import OK, OPEN, OVER, document_and_rigs, ended, print_json, units_of
 
 
 def command(options: argparse.Namespace) -> int:

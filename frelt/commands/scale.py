@@ -8,7 +8,7 @@ from ..app.scale_line import DEFAULT, WAIT, Simulated, lines, settled
 from ..core.base.units import LB
 from ..core.base.value import FreltError
 from ..core.scale.line import pattern_of
-from .ends import BAD, OK
+from .common import BAD, OK
 
 
 def command(options: argparse.Namespace) -> int:

@@ -11,7 +11,7 @@ from ..core.base.value import FreltError
 from ..core.model.document import Document
 from ..core.model.rig import Rig
 from ..core.solve import solve
-from .ends import OK, OPEN, complain, document_and_rigs, ended, units_of
+from .common import OK, OPEN, complain, document_and_rigs, ended, units_of
 
 
 def command(options: argparse.Namespace) -> int:

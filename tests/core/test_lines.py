@@ -14,6 +14,7 @@ from fluids.fittings import K_ball_valve_Crane, K_swing_check_valve_Crane
 from msgspec.structs import replace
 
 from frelt.core.base.figure import Figure
+from frelt.core.base.text import told_apart
 from frelt.core.base.units import FOOT, INCH, PSI, US
 from frelt.core.base.value import BadInput, FreltError
 from frelt.core.day.play import play
@@ -36,7 +37,7 @@ from frelt.core.network.lines import LinesSolved, lines_solved
 from frelt.core.network.piping import way_of
 from frelt.core.network.proof import broken
 from frelt.core.network.reading import minutes_in_bypass
-from frelt.core.report.lines import findings, strength_at, suction
+from frelt.core.report.lines import findings, source_names, strength_at, suction
 from frelt.core.report.lines_json import lines_report
 from frelt.core.report.tips import Machine, marked, mixtures, with_set
 from frelt.core.solve import solve
@@ -459,3 +460,15 @@ def test_what_leads_nowhere_is_said_in_words_where_it_stands_and_never_a_number(
     kinds: tuple[FittingKind, ...] = ("ball valve", "injector", "tap")
     with pytest.raises(KeyError):
         figure_of(Fitting(id="x", kind=kinds[0]), "ratio")
+
+
+def test_names_that_are_told_apart_are_never_another_s() -> None:
+    """Two tanks of a name beside one that is called as the second would be; two taps without names keep their own shares."""
+    assert told_apart(["Tank", "Tank", "Tank (2)", "Tank"]) == ("Tank", "Tank (3)", "Tank (2)", "Tank (4)")
+    one = packed("barn-closed")
+    p = one.plumbing
+    taps = replace(one, plumbing=replace(p, fittings=(*p.fittings, *(Fitting(id=f"T{n}", kind="tap") for n in range(2)))))
+    names = source_names(taps)
+    assert (
+        len(set(names.values())) == len(names) == len(list(one.tanks())) + sum(f.kind == "tap" for f in taps.plumbing.fittings)
+    )

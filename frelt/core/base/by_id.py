@@ -7,9 +7,10 @@ from importlib import import_module
 @cache
 def load_by_id(package: str, thing_id: str) -> None:
     """Load the file of that id, its hyphens as underscores, if there is one; the folder is not listed, which takes longer than this."""
-    name = f"{package}.{thing_id.replace('-', '_')}"
-    if not name.removeprefix(f"{package}.").isidentifier():  # a dot in an id leads nowhere
+    stem = thing_id.replace("-", "_")
+    if not stem.isidentifier():  # a dot in an id would lead into another package
         return
+    name = f"{package}.{stem}"
     try:
         import_module(name)
     except ModuleNotFoundError as err:

@@ -18,6 +18,16 @@ def joined(parts: Sequence[str], last: str = "and") -> str:
     return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} {last} {parts[-1]}" if parts else ""
 
 
+def told_apart(names: Sequence[str]) -> tuple[str, ...]:
+    """The same names in their order, no two alike: a later one of a name that is taken has a number, `Tank (2)`."""
+    taken, made = set(names), list(names)
+    for k, name in enumerate(names):
+        n = 2
+        while made[k] in made[:k] or (made[k] != name and made[k] in taken):
+            made[k], n = f"{name} ({n})", n + 1
+    return tuple(made)
+
+
 def duration(seconds: float) -> str:
     """`40 s`, `4 min`, `1.3 h`; a word where it never ends."""
     if seconds == float("inf"):

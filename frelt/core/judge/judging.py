@@ -218,8 +218,10 @@ class ByState:
         if state in self._made or self._accepted:
             return next(iter(self.get(state)), None)
         s, at = self._numbers.get(state), self._grid
-        here = np.nonzero(at.code[s] != NOT_HERE)[0] if s is not None and at is not None else ()
-        if s is None or at is None or not len(here):
+        if s is None or at is None:
+            return None
+        here = np.nonzero(at.code[s] != NOT_HERE)[0]
+        if not len(here):
             return None
         least = at.tier[s, here].min()
         worst = here[at.tier[s, here] == least]

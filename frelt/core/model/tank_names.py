@@ -1,7 +1,6 @@
 """What tanks are called."""
 
-from collections import Counter
-
+from ..base.text import told_apart
 from .item import Item, TankPart
 from .rig import Rig
 
@@ -12,11 +11,6 @@ def called(item: Item, tank: TankPart) -> str:
 
 
 def tank_names(rig: Rig) -> dict[str, str]:
-    """A name for every tank by its address, no two alike: numbered where it is what another is called too."""
+    """A name for every tank by its address, no two alike."""
     named = {address: called(item, tank) for address, item, tank in rig.tanks()}
-    often, met = Counter(named.values()), Counter[str]()
-    for address, name in named.items():
-        if often[name] > 1:
-            met[name] += 1
-            named[address] = f"{name} ({met[name]})"
-    return named
+    return dict(zip(named, told_apart(list(named.values())), strict=True))

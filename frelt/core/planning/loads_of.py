@@ -153,7 +153,7 @@ def _driven(new_id: NewId, chassis: Chassis, crew: int, rig: Rig) -> tuple[State
     """The states of the road, which a skid in the shop did not have."""
     usual = new_rig(chassis, "usual", new_id, rig.rules, crew=crew)
     theirs, ours = (r.vehicle.seats if r.vehicle is not None else () for r in (usual, rig))
-    seats = {a.id: b.id for a, b in zip(theirs, ours, strict=True)}  # of one chassis
+    seats = {a.id: b.id for a, b in zip(theirs, ours, strict=False)}  # of one chassis, where both have one
 
     def seated(state: State) -> State:
         people = tuple(replace(p, seat=seats.get(p.seat or "")) for p in state.people)

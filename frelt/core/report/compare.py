@@ -2,6 +2,7 @@
 
 from msgspec import Struct
 
+from ..base.text import told_apart
 from ..judge.check import Check
 from ..judge.status import RANKS
 from ..model.item import Item
@@ -90,14 +91,8 @@ def differences(first: Solved, second: Solved) -> tuple[str, ...]:
 
 
 def _called(rig: Rig) -> dict[str, Item]:
-    """Items by their names; those of one name are told apart by a number, in their order."""
-    found: dict[str, Item] = {}
-    for item in rig.items:
-        name, n = item.name, 2
-        while name in found:
-            name, n = f"{item.name} ({n})", n + 1
-        found[name] = item
-    return found
+    """Items by their names, those of one name told apart in their order."""
+    return dict(zip(told_apart([i.name for i in rig.items]), rig.items, strict=True))
 
 
 def _carriers(a: Rig, b: Rig) -> list[str]:

@@ -8,7 +8,7 @@ from msgspec.structs import replace
 
 from ..base.constants import WATER_DENSITY
 from ..base.figure import Figure
-from ..base.text import joined
+from ..base.text import joined, told_apart
 from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.marks import Mark
@@ -63,6 +63,12 @@ def names_of(rig: Rig) -> dict[str, str]:
     made = {i.id: i.name for i in rig.items} | tank_names(rig)
     made |= {f.id: f.name or f.kind for f in rig.plumbing.fittings}
     return made | {drawn.id: drawn.name or f"line {drawn.id}" for drawn in rig.plumbing.lines}
+
+
+def source_names(rig: Rig) -> dict[str, str]:
+    """What liquids come from, tanks by address and taps by id, no two called alike."""
+    made = tank_names(rig) | {f.id: f.name or f.kind for f in rig.plumbing.fittings if f.kind == "tap"}
+    return dict(zip(made, told_apart(list(made.values())), strict=True))
 
 
 def findings(rig: Rig, frames: Frames, solved: LinesSolved, units: Units) -> tuple[Finding, ...]:

@@ -8,7 +8,7 @@ from ..base.units import Units
 from ..model.rig import Rig
 from ..network.lines import LinesSolved, lines_solved
 from ..solve import Solved
-from .lines import Finding, findings, names_of, shown_fills, strength_at, suction
+from .lines import Finding, findings, names_of, shown_fills, source_names, strength_at, suction
 
 
 class Element(Struct):
@@ -82,7 +82,7 @@ def lines_report(solved: Solved, units: Units, state: str | None = None) -> Line
     lines = lines_solved(rig, solved.frames, fills, both=True)
     if lines is None:
         return LinesReport(rig.id, rig.name, False, "no line is drawn yet")
-    reading, names = lines.reading, names_of(rig)
+    reading, names, sources = lines.reading, names_of(rig), source_names(rig)
     found = list(findings(rig, solved.frames, lines, units))
     made = LinesReport(rig.id, rig.name, not reading.why, reading.why, one.id if one is not None else "", fills, findings=found)
     made.lengths = {k: r.length for k, r in lines.piping.routes.items()}
@@ -95,7 +95,7 @@ def lines_report(solved: Solved, units: Units, state: str | None = None) -> Line
             g.at_tip,
             g.celsius,
             strength_at(rig, g),
-            {names[s]: v for s, v in g.shares.items()},
+            {sources[s]: v for s, v in g.shares.items()},
             g.known,
         )
         for g in reading.guns
@@ -126,7 +126,7 @@ def lines_report(solved: Solved, units: Units, state: str | None = None) -> Line
 
 def _elements(rig: Rig, lines: LinesSolved) -> list[Element]:
     net, found = lines.piping.net, lines.steady.found
-    names = names_of(rig)
+    names = source_names(rig)
     stocks = [names[s.id] for s in lines.piping.stocks]
     made = []
     for e, b in enumerate(net.branches):

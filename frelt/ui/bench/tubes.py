@@ -100,7 +100,7 @@ class SightTubes(QWidget):
             fill = fill_range(state, address, tank)
             if address in worst:
                 fill = replace(fill, now=worst[address])
-            box = self._upright_box(n, len(listed)) if upright else self._lying_box(n, tall)
+            box = self._upright_box(n, names) if upright else self._lying_box(n, tall)
             made.append(Tube(address, tank, names[n], box, upright, fill, allowed.get(address, 1.0), self._cap(address, state)))
         return made
 
@@ -108,9 +108,9 @@ class SightTubes(QWidget):
         """The cap of the road fill, on the states that it is about."""
         return self.desk.caps.get(address) if state.road and state.condition == "hitched" else None
 
-    def _upright_box(self, n: int, count: int) -> QRectF:
-        x = self.width() / count * (n + 0.5) - 5
-        lines = max((len(fonts.wrap(n, self.width() / count - 8)[:3]) for n in self._names()), default=1)
+    def _upright_box(self, n: int, names: list[str]) -> QRectF:
+        x = self.width() / len(names) * (n + 0.5) - 5
+        lines = max((len(fonts.wrap(name, self.width() / len(names) - 8)[:3]) for name in names), default=1)
         return QRectF(x, 28, 20, max(self.height() - 28 - 28 - 14 * lines, 60))
 
     def _lying_box(self, n: int, row: float) -> QRectF:
