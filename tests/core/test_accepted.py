@@ -1,5 +1,7 @@
 """Accepted, because …: quiet while nothing changes, back when it is worse or moved, and never a plate."""
 
+from pathlib import Path
+
 import pytest
 from msgspec.structs import replace
 
@@ -16,7 +18,10 @@ from frelt.core.model.rig import Rig
 from frelt.core.planning.accepting import accept, not_accepted
 from frelt.core.report.verdict import speaking, verdict
 from frelt.core.solve import Solved, solve
+from frelt.formats.document import decode, encode
 from tests.core.test_packed import packed
+
+FOUND = Path(__file__).parent.parent / "fixtures/found"
 
 
 def red(solved: Solved) -> list[str]:
@@ -95,3 +100,90 @@ def test_a_copy_keeps_what_is_accepted_and_with_a_thing_its_acceptance_goes() ->
     ) == len(red(solve(other)))
     gone = settled(kept, replace(kept, items=tuple(i for i in kept.items if i.id != kept.accepted[0].items[0])))
     assert not gone.rig.accepted and "one accepted finding" in gone.words
+
+
+def found(name: str) -> Rig:
+    """A document in which a version before 6 kept an acceptance that later hid another danger."""
+    return decode((FOUND / f"{name}.frelt.json").read_bytes(), name).rigs[0]
+
+
+@pytest.mark.parametrize(
+    ("name", "check_id"), [("accepted-light-then-heavy", "tongue-share"), ("accepted-bolts-then-fuel-tank", "bolts:sh")]
+)
+def test_what_was_accepted_before_causes_were_kept_hides_no_other_danger(name: str, check_id: str) -> None:
+    assert check_id in red(solve(found(name)))
+
+
+def at(rig: Rig, u: float) -> Rig:
+    (load,) = rig.items
+    return replace(rig, items=(replace(load, place=replace(load.place, u=u)),))
+
+
+def test_a_tongue_accepted_as_light_is_red_when_too_heavy_or_lighter_and_quiet_when_better() -> None:
+    light = replace(found("accepted-light"), accepted=())
+    solved = solve(light)
+    tongue = solved.check("tongue-share")
+    assert tongue is not None and tongue.side == "low" and tongue.level == "danger"
+    kept = accept(solved, tongue, "short trip", "2026-12-02")
+    again = decode(encode(replace(decode((FOUND / "accepted-light.frelt.json").read_bytes()), rigs=(kept,)))).rigs[0]
+    assert again == kept
+    quiet = solve(kept)
+    assert not red(quiet) and verdict(quiet, US).startswith("Every other limit holds in every fill.")
+    assert "1 accepted danger" in verdict(quiet, US)
+    assert red(solve(at(kept, 1.02))) == ["tongue-share"]  # too heavy, and outside by less than it was
+    assert red(solve(at(kept, 1.70))) == ["tongue-share"]
+    better = solve(at(kept, 1.55))
+    assert not red(better) and "1 accepted danger" in verdict(better, US)
+    within = solve(at(kept, 1.45))
+    assert not red(within) and "accepted" not in verdict(within, US)
+    assert verdict(within, US).startswith(("Every limit holds", "Nothing is over"))
+
+
+def test_a_place_looked_at_for_wiring_is_open_again_over_a_fuel_tank_or_once_it_is_bolted_and_seen() -> None:
+    rig = replace(found("accepted-bolts-then-fuel-tank"), accepted=())
+    assert rig.vehicle is not None
+
+    def below(what: str, seen: bool, held: str = "") -> Rig:
+        assert rig.vehicle is not None
+        zones = tuple(replace(z, below=what, seen=seen) for z in rig.vehicle.body.zones)
+        items = tuple(replace(i, held=held) if i.id == "sh" else i for i in rig.items)
+        return replace(rig, items=items, vehicle=replace(rig.vehicle, body=replace(rig.vehicle.body, zones=zones)))
+
+    solved = solve(below("wiring", False))
+    check = solved.check("bolts:sh")
+    assert check is not None and check.status == "unknown"
+    kept = accept(solved, check, "looked, nothing there", "2026-12-02").accepted
+
+    def open_again(other: Rig) -> bool:
+        now = solve(replace(other, accepted=kept)).check("bolts:sh")
+        return now is not None and is_open(now)
+
+    assert not open_again(below("wiring", False))
+    assert open_again(below("fuel tank", False)) and open_again(below("wiring", True))
+    assert open_again(below("wiring", True, "bolts"))
+
+
+def test_a_higher_level_opens_it_again_and_a_lower_one_does_not() -> None:
+    rig = packed("hull-closed")
+    solved = solve(rig)
+    side = solved.check("side")
+    assert side is not None and side.level == "advice"
+    kept = accept(solved, side, "tires hold", "")
+    for level, quiet in (("danger", False), ("advice", True), ("wish", True)):
+        now = solve(replace(kept, rules=replace(kept.rules, levels={"side": level}))).check("side")
+        assert now is not None and is_open(now) != quiet, level
+
+
+def test_what_is_moved_for_the_better_stays_quiet_and_another_thing_in_the_way_does_not() -> None:
+    kept, check_id = with_first(packed("harbor-skid"), "overlap")
+    margin = kept.accepted[0].margin
+    assert margin is not None
+    about = kept.accepted[0].items[0]
+    steps = [solve(move(kept, about, du, dv)).check(check_id) for du, dv in ((0.02, 0), (-0.02, 0), (0, 0.02), (0, -0.02))]
+    better = [c for c in steps if c is not None and c.margin is not None and c.margin > margin + 2e-3]
+    assert better and not any(is_open(c) for c in better)
+    lid, lid_id = with_first(packed("barn-closed"), "service")
+    one = lid.accepted[0]
+    assert not is_open(solve(lid).check(lid_id))  # type: ignore[arg-type]
+    other = replace(one, by=(), causes=("another wall",))
+    assert is_open(solve(replace(lid, accepted=(other,))).check(lid_id))  # type: ignore[arg-type]

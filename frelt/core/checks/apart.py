@@ -135,7 +135,8 @@ def _nearest(found: list[tuple[Thing, Thing, Check]]) -> Iterable[Check]:
         kept[near] = kept[far] = [check]
     for group in {id(g): g for g in kept.values()}.values():
         first, more = group[0], len(group) - 1
-        yield replace(first, detail=(*first.detail, str(more))) if more else first
+        alike = tuple(f"another like it, {n + 1}" for n in range(more))  # one more of them is another danger, one less is none
+        yield replace(first, detail=(*first.detail, str(more)), causes=alike) if more else first
 
 
 OPEN_AIR = 0.25  # [m] that is enough of an advice in the open, a forearm; common practice, no source

@@ -32,6 +32,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 spread=unsure,
                 items=(item.id,),
                 why=_words(item.name, item.held, below[0], sure),
+                causes=tuple(f"{z.below}{', seen' if z.seen else ''}" for z in below),
             )
     if clean:
         yield Check(id="bolts", kind="no bolts", subject="Bolts below the floor", quantity="length", status="ok")

@@ -73,6 +73,7 @@ def _blocked(items: Mapping[str, Item], found: Blocked) -> Check:
         by_rule=True,
         items=(room.item, *((found.by.item,) if found.by.item else ())),
         detail=(room.service.what, found.by.name, first),
+        causes=() if found.by.item else (found.by.name,),
     )
 
 
@@ -90,6 +91,7 @@ def _unreached(name: str, room: Room, why: str) -> Check:
         by_rule=True,
         items=(room.item,),
         detail=(room.service.what, "", why),
+        causes=(why,),
     )
 
 

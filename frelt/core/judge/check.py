@@ -54,7 +54,7 @@ class Check(Struct, frozen=True, dict=True):
     end: of a tire, its axle, its side and its noun (see `words.subject`).
     level: how grave it is when it is over (see `status.LEVELS`); None until the rules have said it.
     likely: `over` where it is only with what nobody counted, or against what the class usually has.
-    accepted: by whose reason it is quiet.
+    accepted: by whose reason it is quiet.  causes: what a finding comes from, as keys, where its id and its things do not tell.
     typical: that usual rating where the plate is unread.  beyond, beyond_pm: what nobody counted adds to the load, and its ±.
     """
 
@@ -83,6 +83,7 @@ class Check(Struct, frozen=True, dict=True):
     typical: float | None = None
     beyond: float = 0.0
     beyond_pm: float = 0.0
+    causes: tuple[str, ...] = ()
 
     @property
     def with_rest(self) -> float | None:

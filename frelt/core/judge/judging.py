@@ -10,13 +10,12 @@ from ..base.arrays import Array, NDArray
 from ..base.figure import Figure
 from ..base.kept import Memo
 from ..base.text import uncapital
-from ..model.accepted import Accepted
 from ..model.rig import Rig
 from ..model.rules import RuleSet
 from ..statics.limit import Limit
 from ..statics.loads import Loads
 from ..statics.worst import Extreme, spread
-from .accepted import with_accepted
+from .accepted import Taken, with_accepted
 from .check import Check, Told, level_of
 from .status import GRAVE, LIKELY, NOT_HERE, OK, OVER, STATUSES, TIERS, TIGHT, codes
 from .words import fills_phrase
@@ -188,7 +187,7 @@ def _doubt(loads: Loads, fills: Array, chosen: NDArray[np.intp]) -> Array:
 class ByState:
     """The checks of every state, worst first, made when they are asked for."""
 
-    def __init__(self, rig: Rig, loads: Loads | None, accepted: Mapping[str, Accepted]) -> None:
+    def __init__(self, rig: Rig, loads: Loads | None, accepted: Mapping[str, Taken]) -> None:
         self._rig, self._loads, self._accepted = rig, loads, accepted
         self._numbers = {s.id: n for n, s in enumerate(rig.states)}
         self._grid = grid(rig, loads) if loads is not None and rig.states else None

@@ -52,11 +52,21 @@ def is_open(check: Check) -> bool:
     return check.rank[0] < QUIET
 
 
+def is_taken_on(check: Check) -> bool:
+    """Whether it is over on a level that is red, and somebody accepted it: quiet, and still so."""
+    return check.status == "over" and check.accepted is not None and (check.level or "broken") in GRAVE
+
+
 def counted(checks: Iterable[Check], said: Check | None) -> str:
-    """How many others there are beside the one spoken of, by level: `1 more broken, 2 likely over, 9 plates unread, 4 to look at`; or nothing."""
+    """How many others there are beside the one spoken of, by level: `1 more broken, 2 likely over, 9 plates unread, 4 to look at,
+    1 accepted danger`; or nothing.
+    """
     broken = danger = likely = look = 0
+    taken = {"broken": 0, "danger": 0}
     plates: set[str] = set()
     for c in checks:
+        if is_taken_on(c):
+            taken[c.level or "broken"] += 1
         if c is said or not is_open(c):
             continue
         if is_broken(c):
@@ -77,5 +87,7 @@ def counted(checks: Iterable[Check], said: Check | None) -> str:
         f"{likely}{' more' if of == 'likely' else ''} likely over" if likely else "",
         f"{unread}{' more' if of == 'unknown' else ''} {'plate' if unread == 1 else 'plates'} unread" if unread else "",
         f"{look}{' more' if of in ('law', 'tight', 'advice', 'wish') else ''} to look at" if look else "",
+        f"{taken['danger']} accepted {'danger' if taken['danger'] == 1 else 'dangers'}" if taken["danger"] else "",
+        f"{taken['broken']} broken and accepted" if taken["broken"] else "",
     ]
     return ", ".join(filter(None, parts))

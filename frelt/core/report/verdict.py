@@ -5,7 +5,7 @@ from collections.abc import Sequence
 from ..base.text import capital, uncapital
 from ..base.units import Units
 from ..judge.check import Check
-from ..judge.marks import counted, is_broken, is_open, mark_of
+from ..judge.marks import counted, is_broken, is_open, is_taken_on, mark_of
 from ..judge.words import sentence
 from ..model.state import State
 from ..solve import Solved
@@ -56,7 +56,8 @@ def spoken(checks: Sequence[Check], said: Check | None, units: Units) -> str:
     others = counted(checks, said)
     rest = f" {capital(others)}." if others else ""
     if not is_open(said):
-        return f"Every limit holds in every fill. Nearest: {uncapital(sentence(said, units))}.{rest}"
+        every = "Every other limit holds" if any(is_taken_on(c) for c in checks) else "Every limit holds"
+        return f"{every} in every fill. Nearest: {uncapital(sentence(said, units))}.{rest}"
     front = {"tight": "Nothing is over. Tightest: ", "advice": "Nothing is over. Look at this: "}.get(mark_of(said), "")
     words = sentence(said, units)
     return f"{front}{uncapital(words) if said.state and front else words}.{rest}"  # a thing keeps the name it has
