@@ -309,11 +309,11 @@ def with_day(document: Document, school: int) -> Document:
 
 
 def weighed_rig(document: Document) -> Document:
-    """The barn rig weighed on its way out: 330 lb of crew kit at the tail that nobody has in the rig. Read to 10 lb, as printed."""
+    """The barn rig weighed on its way out, its water three quarters full: 330 lb of crew kit at the tail that nobody has in the rig. Read to 10 lb, as printed."""
     rig = document.rigs[0]
     assert rig.trailer is not None
     frames, state = Frames(rig), rig.state("leaving")
-    fills = {a: fill_range(state, a, t).shown for a, _, t in rig.tanks()}
+    fills = {a: 0.75 if a == "water/tank" else fill_range(state, a, t).shown for a, _, t in rig.tanks()}
     stood = plates(rig, "each wheel", True)
     blank = tuple(Reading(stood=s, value=1.0) for s in stood)
     made = ticket(

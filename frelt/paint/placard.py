@@ -11,6 +11,7 @@ from ..core.base.units import METRIC, US, Units
 from ..core.geometry.tank_shape import surface_height
 from ..core.liquids.on_the_road import road_states
 from ..core.liquids.road_fill import Cap, RoadFill, rounded
+from ..core.liquids.road_words import not_rated_words, why_not_proved
 from ..core.model.rig import Rig
 from .fonts import elided, font, wrap
 from .painter import write
@@ -18,6 +19,7 @@ from .pdf import HEIGHT, PAPER, WIDTH, Paper, page
 
 EDGE = 48.0
 RIGHT = "Every fill from drawn down to these lines is right by every plate that bears on the road, in the states named."
+RIGHT_READ = "Every fill from drawn down to these lines is right by every plate that there is, in the states named."
 AID = "A planning aid, not a weighing: weigh the rig full and as it travels; makers' ratings and local law come first."
 
 
@@ -106,9 +108,10 @@ def paint_placard(
     states = joined([rig.states[s].name for s in road_states(rig)])
     y += 30
     p.setPen(soft)
-    known = f"{RIGHT} States: {states}. Leaves every limit its reserve and its ±."
+    right, no_plate = (RIGHT_READ, f" {not_rated_words(found)}") if found.unrated else (RIGHT, "")
+    known = f"{right} States: {states}.{no_plate} Leaves every limit its reserve and its ±."
     if found.tight:
-        known = f"{RIGHT} States: {states}. Tight even drawn down: {joined([uncapital(t) for t in found.tight])}; the others keep their reserve and ±."
+        known = f"{right} States: {states}.{no_plate} Tight even drawn down: {joined([uncapital(t) for t in found.tight])}; the others keep their reserve and ±."
     if not found.proved:
         known = f"Draft: {draft_words(found)}"
         p.setPen(PAPER.color("over"))
@@ -130,6 +133,7 @@ def draft_words(found: RoadFill) -> str:
     said = []
     if not found.caps and found.paper is not None:
         said.append(f"it holds on paper only: {found.why}.")
+    said += why_not_proved(found)
     if found.unread:
         listed = "; ".join(f"{uncapital(u.subject)} ({u.where})" for u in found.unread[:MOST_UNREAD])
         more = f"; and {len(found.unread) - MOST_UNREAD} more" if len(found.unread) > MOST_UNREAD else ""

@@ -35,6 +35,8 @@ def paint_loads(leaf: Leaf, solved: Solved, units: Units) -> None:
     for check in solved.checks:
         if is_load(check):
             _row(leaf, check, units)
+    for check in solved.by_state.unrated():
+        _row(leaf, check, units, "not rated")
     leaf.y += 3
     leaf.paragraph(NOTE, "soft", 0.75)
 
@@ -46,7 +48,8 @@ def _heads(leaf: Leaf) -> None:
     leaf.rule(leaf.y)
 
 
-def _row(leaf: Leaf, c: Check, units: Units) -> None:
+def _row(leaf: Leaf, c: Check, units: Units, no_rating: str = "") -> None:
+    """One load. no_rating: what stands for its rating where there is none to be read."""
     when = c.when or c.why
     tall = max(ROW, leaf.tall(WIDTH - EDGE - WHEN, when, 0.75, True) + 1)
     if leaf.room(tall):
@@ -57,13 +60,14 @@ def _row(leaf: Leaf, c: Check, units: Units) -> None:
     mark = mark_of(c)
     leaf.write(EDGE, subject(c, units), "small", 500, True, scale=0.95)
     _bar(leaf, IS - 68, c)
-    leaf.write(IS, "OVER" if mark == "over" else WORDS[mark], "small", 600, True, ink(mark), scale=0.95)
+    word = no_rating or ("OVER" if mark == "over" else WORDS[mark])
+    leaf.write(IS, word, "small", 600, True, ink(mark), scale=0.95)
     if c.load is not None:
         leaf.write(LOAD, units.show(c.load, c.quantity), "small", 600, True, anchor="end", scale=0.95)
         leaf.write(PM, units.show(c.spread, c.quantity, unit=False), "small", 400, True, "soft", "end", 0.95)
         if c.quantity == "mass" and c.side == "high" and c.with_rest is not None:
             leaf.write(UPPER, units.show(c.with_rest, c.quantity), "small", 400, True, anchor="end", scale=0.95)
-    limit = "unread" if c.limit is None else units.show(c.limit, c.quantity)
+    limit = no_rating or ("unread" if c.limit is None else units.show(c.limit, c.quantity))
     if c.limit is None and c.typical is not None:
         limit = f"typ. {units.show(c.typical, c.quantity, unit=False)}"
     leaf.write(RATING, limit, "small", 400, True, "ink" if c.limit is not None else "soft", "end", 0.95)

@@ -19,6 +19,7 @@ from frelt.core.planning.accepting import accept, not_accepted
 from frelt.core.report.verdict import speaking, verdict
 from frelt.core.solve import Solved, solve
 from frelt.formats.document import decode, encode
+from tests.conftest import found_rig
 from tests.core.test_packed import packed
 
 FOUND = Path(__file__).parent.parent / "fixtures/found"
@@ -102,16 +103,11 @@ def test_a_copy_keeps_what_is_accepted_and_with_a_thing_its_acceptance_goes() ->
     assert not gone.rig.accepted and "one accepted finding" in gone.words
 
 
-def found(name: str) -> Rig:
-    """A document in which a version before 6 kept an acceptance that later hid another danger."""
-    return decode((FOUND / f"{name}.frelt.json").read_bytes(), name).rigs[0]
-
-
 @pytest.mark.parametrize(
     ("name", "check_id"), [("accepted-light-then-heavy", "tongue-share"), ("accepted-bolts-then-fuel-tank", "bolts:sh")]
 )
 def test_what_was_accepted_before_causes_were_kept_hides_no_other_danger(name: str, check_id: str) -> None:
-    assert check_id in red(solve(found(name)))
+    assert check_id in red(solve(found_rig(name)))
 
 
 def at(rig: Rig, u: float) -> Rig:
@@ -120,13 +116,12 @@ def at(rig: Rig, u: float) -> Rig:
 
 
 def test_a_tongue_accepted_as_light_is_red_when_too_heavy_or_lighter_and_quiet_when_better() -> None:
-    light = replace(found("accepted-light"), accepted=())
+    light = replace(found_rig("accepted-light"), accepted=())
     solved = solve(light)
     tongue = solved.check("tongue-share")
     assert tongue is not None and tongue.side == "low" and tongue.level == "danger"
     kept = accept(solved, tongue, "short trip", "2026-12-02")
-    again = decode(encode(replace(decode((FOUND / "accepted-light.frelt.json").read_bytes()), rigs=(kept,)))).rigs[0]
-    assert again == kept
+    assert decode(encode(replace(decode((FOUND / "accepted-light.frelt.json").read_bytes()), rigs=(kept,)))).rigs[0] == kept
     quiet = solve(kept)
     assert not red(quiet) and verdict(quiet, US).startswith("Every other limit holds in every fill.")
     assert "1 accepted danger" in verdict(quiet, US)
@@ -140,7 +135,7 @@ def test_a_tongue_accepted_as_light_is_red_when_too_heavy_or_lighter_and_quiet_w
 
 
 def test_a_place_looked_at_for_wiring_is_open_again_over_a_fuel_tank_or_once_it_is_bolted_and_seen() -> None:
-    rig = replace(found("accepted-bolts-then-fuel-tank"), accepted=())
+    rig = replace(found_rig("accepted-bolts-then-fuel-tank"), accepted=())
     assert rig.vehicle is not None
 
     def below(what: str, seen: bool, held: str = "") -> Rig:

@@ -1,19 +1,25 @@
 """Caps of a placard: every fill up to them keeps every limit with its reserve and its ±; nothing is proved by a plate that is unread."""
 
+import pytest
 from msgspec.structs import replace
 
 from frelt.core.base.figure import NOT_RATED
+from frelt.core.base.text import joined
+from frelt.core.base.units import US
 from frelt.core.edit.states import set_fill
 from frelt.core.judge.check import level_of
 from frelt.core.liquids.on_the_road import road_states, unread
 from frelt.core.liquids.own_ranges import which_question
 from frelt.core.liquids.road_caps import road_caps
 from frelt.core.liquids.road_fill import RoadFill
+from frelt.core.liquids.road_words import why_not_proved
 from frelt.core.model.carrier import TrailerRatings, VehicleRatings
 from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange
+from frelt.core.report.verdict import verdict
 from frelt.core.solve import Solved, solve
-from tests.conftest import demo
+from tests.conftest import demo, found_rig
+from tests.core.test_packed import packed
 
 RIGS = ("barn-wash", "hull-rinse", "playground-rinse", "ballast-wash", "shelter-round", "tram-stops")
 
@@ -62,8 +68,10 @@ def test_an_unread_plate_passes_nowhere_and_a_decision_is_no_gap() -> None:
         and [u.field for u in found.unread] == ["ratings.gross"]
         and "certification label" in found.unread[0].where
     )
-    decided = replace(rig, trailer=replace(rig.trailer, ratings=replace(rig.trailer.ratings, gross=NOT_RATED)))
-    assert road_caps(solve(decided)).proved
+    decided = road_caps(
+        solve(replace(rig, trailer=replace(rig.trailer, ratings=replace(rig.trailer.ratings, gross=NOT_RATED))))
+    )
+    assert decided.proved and decided.unrated == ("Laden trailer",) and not decided.bare  # each axle has a plate of its own
     nothing = tuple(replace(a, rating=None, tires=replace(a.tires, rating=None, load_index=None)) for a in rig.trailer.axles)
     bare = replace(rig, trailer=replace(rig.trailer, ratings=TrailerRatings(), axles=nothing))
     assert len(unread(solve(bare))) >= 5
@@ -71,6 +79,36 @@ def test_an_unread_plate_passes_nowhere_and_a_decision_is_no_gap() -> None:
     assert van.vehicle is not None
     bare_van = replace(van, vehicle=replace(van.vehicle, ratings=VehicleRatings()))
     assert {"vehicle.ratings.gross", "vehicle.ratings.payload"} <= {u.field for u in unread(solve(bare_van))}
+
+
+def test_where_no_plate_is_there_to_be_right_by_a_placard_is_a_draft_that_says_so() -> None:
+    rig = demo("hull-rinse").rigs[0]
+    assert rig.trailer is not None and road_caps(solve(rig)).proved
+    no_axle = tuple(replace(a, rating=NOT_RATED) for a in rig.trailer.axles)
+    by_tires = road_caps(solve(replace(rig, trailer=replace(rig.trailer, axles=no_axle))))
+    assert (
+        by_tires.proved and not by_tires.bare and by_tires.unrated
+    )  # what stands on tires of a rating has that to be right by
+    none = tuple(replace(a, tires=replace(a.tires, rating=NOT_RATED, load_index=None)) for a in no_axle)
+    free = solve(replace(rig, trailer=replace(rig.trailer, axles=none)))
+    axles = tuple(a.name.lower() for a in rig.trailer.axles)
+    assert road_caps(free).bare == axles and not road_caps(free).proved
+    assert f"No plate is there to be right by, all are not rated: {joined(list(axles))}." in why_not_proved(road_caps(free))
+    assert "but no plate says what is right for axle" in verdict(free, US)
+    harbor = road_caps(solve(found_rig("not-rated-harbor")))
+    assert harbor.bare == ("front axle", "rear axle", "laden vehicle") and not harbor.proved
+
+
+@pytest.mark.parametrize("name", ["harbor-skid", "shelter-van", "solar-gooseneck", "tram-tray", "shelter-round"])
+def test_what_is_likely_over_on_the_road_is_on_no_placard_as_right(name: str) -> None:
+    """By the solver itself, over every fill up to the caps."""
+    rig = demo(name).rigs[0] if name == "shelter-round" else packed(name)
+    found = road_caps(solve(rig))
+    judged = under(rig, found)
+    road = {rig.states[s].id for s in road_states(rig)}
+    likely = {c.subject for s in road for c in judged.by_state.get(s, ()) if c.likely is not None}
+    assert set(found.likely) == likely and likely and not found.proved
+    assert why_not_proved(found)[-1].startswith("Likely over at these fills")
 
 
 def test_customs_and_questions_never_hold_a_cap_back() -> None:

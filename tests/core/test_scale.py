@@ -9,25 +9,30 @@ from hypothesis import strategies as st
 from msgspec.structs import replace
 from scipy import stats
 
-from frelt.core.base.figure import Figure
+from frelt.core.base.figure import Figure, plate
 from frelt.core.base.units import LB, US
 from frelt.core.base.value import FreltError
 from frelt.core.edit.copies import copy_rig
 from frelt.core.edit.items import move
 from frelt.core.edit.weighings import mended, unmended, with_weighing, without_weighing
+from frelt.core.fixes.fix import fixes
 from frelt.core.geometry.frames import Frames
+from frelt.core.judge.accepted import may_be
+from frelt.core.judge.marks import is_broken
+from frelt.core.liquids.road_caps import road_caps
 from frelt.core.model.item import Item
 from frelt.core.model.rig import Rig
-from frelt.core.model.state import State
+from frelt.core.model.state import FillRange, State
 from frelt.core.model.ticket import Mend, Reading, Ticket, Weighing
 from frelt.core.planning.weigh_next import weigh_next
+from frelt.core.report.verdict import verdict
 from frelt.core.scale.as_weighed import as_weighed, snapshot
 from frelt.core.scale.fits import fit, survival
 from frelt.core.scale.learned import learned, lesson, offered
 from frelt.core.scale.slips import apart, slips
 from frelt.core.scale.told import Evidence, evidence
 from frelt.core.solve import solve
-from tests.conftest import LONG
+from tests.conftest import LONG, found_rig
 from tests.core.test_packed import packed
 
 NAMES = ("barn-closed", "hull-open", "tram-tray", "shelter-van", "solar-gooseneck")
@@ -364,3 +369,49 @@ def test_a_thing_agreed_to_have_been_aboard_already_counts_where_it_then_stood()
     told_first = evidence(rig, (agreed,))
     assert told_first.r == pytest.approx(evidence(rig, (whole,)).r)
     assert evidence(move(rig, heavy.id, 0.4, 0.1), (agreed,)).r == pytest.approx(told_first.r)
+
+
+def over(rig: Rig) -> dict[str, str]:
+    """What tickets read over a plate, by plate: the status."""
+    return {c.id.split(":", 2)[2]: c.status for c in solve(rig).checks if c.kind == "weighed"}
+
+
+def test_a_ticket_over_a_plate_is_said_whatever_the_switch_and_moves_cure_nothing() -> None:
+    rig = replace(found_rig("barn-use"), use_scale=False)
+    solved = solve(rig)
+    check = solved.check("weighed:ticket-1:gross")
+    assert check is not None and is_broken(check) and over(rig) == over(replace(rig, use_scale=True)) == {"gross": "over"}
+    assert verdict(solved, US).startswith(
+        "The ticket of 2026-06-11 reads 7,330 lb for the trailer where 7,000 lb is allowed: 330 lb too much."
+    )
+    assert not may_be(check) and fixes(solved, check, US) == ()
+    assert over(move(rig, "water", 0.1, 0.0)) == {"gross": "tight"}  # it no longer is what was weighed
+    narrow = tuple(replace(s, fills={**s.fills, "water/tank": FillRange(low=0.0, high=0.4)}) for s in rig.states)
+    assert over(replace(rig, states=narrow)) == {"gross": "tight"}
+    (weighing,) = rig.weighings
+    assert over(replace(rig, weighings=(replace(weighing, counts=False),))) == over(without_weighing(rig, "ticket-1")) == {}
+    struck = mended(rig, "ticket-1", Mend(kind="set aside", readings=(4,)))
+    assert over(struck) == {}  # four wheels alone are within
+    assert not road_caps(solve(replace(rig, nobody_counted=Figure(value=0.0)))).read_over  # its caps are below what was weighed
+
+
+def test_readings_are_held_against_axle_tires_and_tongue_each_with_its_own_spread() -> None:
+    rig = replace(packed("hull-open"), weighings=())
+    assert rig.trailer is not None
+    axles = tuple(
+        replace(a, rating=plate(1500.0), tires=replace(a.tires, rating=plate(800.0), load_index=None))
+        for a in rig.trailer.axles
+    )
+    rig = replace(
+        rig, trailer=replace(rig.trailer, axles=axles, ratings=replace(rig.trailer.ratings, coupler_tongue=plate(200.0)))
+    )
+    first = axles[0].id
+
+    def read(*values: float, step: float = 10.0) -> dict[str, str]:
+        stood = [(f"{first}/left",), (f"{first}/right",), ("coupler",)]
+        return over(with_weighing(rig, ticket_of(rig, stood, values, step).ticket))
+
+    assert read(700, 750, 100) == {}
+    assert read(700, 850, 100) == {f"axle:{first}": "over", f"tire:{first}/right": "over"}
+    assert read(720, 810, 90, step=90) == {f"axle:{first}": "tight", f"tire:{first}/right": "tight"}
+    assert read(700, 700, 250) == {"coupler:tongue": "over"}

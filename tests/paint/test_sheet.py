@@ -91,3 +91,18 @@ def test_kit_owners_and_condition_are_on_paper(qapp: object) -> None:
         text = letters("".join(page.extract_text() for page in pdf.pages))
     for words in ("Tarn Hollow", "1,240 h", "not tested", "the customer", "2 × Wheel chocks", "bungee"):  # the rest may wrap
         assert letters(words) in text, words
+
+
+def test_loads_without_a_rating_are_listed_all_the_same(qapp: object) -> None:
+    document = decode(Path("tests/fixtures/found/not-rated-harbor.frelt.json").read_bytes())
+    rig = document.rigs[0]
+    solved = solve(rig)
+    assert solved.loads is not None
+    with pdfplumber.open(io.BytesIO(sheet_pdf(document, rig, US, date(2026, 5, 4)))) as pdf:
+        rows = [letters(line) for page in pdf.pages for line in page.extract_text().splitlines()]
+    listed = [(n, limit) for n, limit in enumerate(solved.loads.limits) if not limit.counts]
+    assert {limit.check for _, limit in listed} == {"axle", "tire", "gross", "payload"}
+    for n, limit in listed:
+        most = float(solved.loads.greatest.value[solved.loads.applies[:, n], n].max())
+        start = letters(f"{limit.subject} not rated {US.show(most, 'mass')}")
+        assert any(r.startswith(start) for r in rows), start

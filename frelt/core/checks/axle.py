@@ -18,6 +18,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
             rating=axle.rating,
             field=f"{field}.rating",
             support=True,
+            bears=f"axle:{axle.id}",
         )
 
 

@@ -52,5 +52,6 @@ register(
         brief=_brief,
         conditions=("hitched",),
         level="law",
+        curable=False,
     )
 )

@@ -21,6 +21,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         high=rated(r.coupler_gross),
         rating=r.coupler_gross,
         field="ratings.coupler_gross",
+        bears="drawn",
     )
     yield Limit(
         "coupler",
@@ -30,6 +31,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         high=rated(r.coupler_tongue),
         rating=r.coupler_tongue,
         field="ratings.coupler_tongue",
+        bears="tongue",
         support=True,
     )
 

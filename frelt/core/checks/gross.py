@@ -25,6 +25,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
             high=rated(rating),
             rating=rating,
             field=f"{field_of(carrier)}ratings.gross",
+            bears=f"all:{carrier.id}",
         )
 
 

@@ -37,6 +37,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
             high=rated(rating),
             rating=rating,
             field=f"vehicle.ratings.{field}",
+            bears="drawn" if heavy else "tongue",
         )
 
 

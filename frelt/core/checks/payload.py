@@ -21,7 +21,10 @@ def _limits(b: Bearing) -> Iterable[Limit]:
         row = row + b.supports.row("coupler")
     rating = vehicle.ratings.payload
     field = "vehicle.ratings.payload"
-    yield Limit("payload", "payload", "Payload", row, high=rated(rating), rating=rating, field=field, road_only=True)
+    bears = f"all:{vehicle.id}"
+    yield Limit(
+        "payload", "payload", "Payload", row, high=rated(rating), rating=rating, field=field, road_only=True, bears=bears
+    )
 
 
 def _sentence(c: Check, units: Units) -> str:

@@ -61,5 +61,6 @@ register(
         sentence=_sentence,
         brief=_brief,
         level="law",
+        curable=False,
     )
 )

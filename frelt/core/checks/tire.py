@@ -32,6 +32,7 @@ def _limits(b: Bearing) -> Iterable[Limit]:
                 end=named_end,
                 plates=tires.each_end,
                 detail=soft,
+                bears=f"axle:{axle.id}",
             )
 
 

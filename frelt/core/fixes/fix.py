@@ -11,7 +11,7 @@ from itertools import chain, count
 from msgspec import Struct
 
 from ..base.units import Units
-from ..judge.check import Check
+from ..judge.check import KINDS, Check
 from ..judge.status import LEVELS, RANKS, Status
 from ..masses.weigh import weigh
 from ..model.item import Item
@@ -129,7 +129,8 @@ def fixes(solved: Solved, check: Check, units: Units, wanted: Callable[[], bool]
     """
     from .. import fixes as _found  # noqa: F401  (fills the registry)
 
-    if check.status not in ("over", "tight"):
+    kind = KINDS.get(check.kind)
+    if check.status not in ("over", "tight") or (kind is not None and not kind.curable):
         return ()
     found: list[Fix] = []
     tries, most = count(1), max(MOST_PROOFS // max(len(solved.rig.items) * len(solved.rig.states), 1), LEAST_PROOFS)

@@ -206,6 +206,7 @@ class CheckKind(Struct, frozen=True):
     weighed: findings that rest on the loads.  source: of the rule itself.  conditions: in which states its limits are stated.
     sentence, brief: words for a judged check; None for the common ones, in which `noun` carries the load.
     with_bars: whether weight-distributing bars change its loads; the static ones are judged without.
+    curable: whether moving or filling otherwise can cure it: never a rule of the road, nor what a scale has read.
     acceptable: whether a person may accept what it finds: never a plate, a support below zero, or tipping.
     """
 
@@ -223,6 +224,7 @@ class CheckKind(Struct, frozen=True):
     with_bars: bool = False
     level: Level = "broken"
     acceptable: bool = True
+    curable: bool = True
 
     def asked(self, case: Case) -> bool:
         """Whether its limits are stated in a case."""

@@ -256,6 +256,18 @@ class ByState:
                 chosen.append(min(here, key=lambda m: (code[m], nearest[m])) if len(here) > 1 else here[0])
         yield from self._checks(chosen, [state[m] for m in chosen])
 
+    def unrated(self) -> tuple[Check, ...]:
+        """What every limit carries that is said to have no rating, in the state in which that is most: told, and judged by nothing."""
+        at, loads = self._grid, self._loads
+        if at is None or loads is None:
+            return ()
+        chosen, states = [], []
+        for m, limit in enumerate(loads.limits):
+            if not limit.counts and (at.code[:, m] == NOT_HERE).all() and loads.applies[:, m].any():
+                chosen.append(m)
+                states.append(int(np.argmax(np.where(loads.applies[:, m], at.value[:, m], -np.inf))))
+        return tuple(self._checks(chosen, states))
+
     def _of(self, state: str, wanted: Callable[[str], bool] = lambda _: True) -> Iterator[Check]:
         s, at = self._numbers.get(state), self._grid
         if s is None or at is None:
@@ -292,7 +304,7 @@ class ByState:
                 kind=limit.check,
                 subject=limit.subject,
                 quantity=limit.quantity,
-                status=STATUSES[code],
+                status=STATUSES[code] if code != NOT_HERE else "unknown",
                 load=load,
                 limit=bound if known else None,
                 side="low" if is_low else "high",

@@ -37,8 +37,12 @@ def carried(subject: str, check: "Check", units: "Units", of: str = "", on: str 
     if check.lifted:
         return f"{subject} would be lifted off: {units.show(-check.load, 'mass')} are missing to hold it down"
     load, limit = units.both(check.load, check.limit, "mass")
-    article = "an" if limit[0] == "8" or limit.startswith(("11 ", "11,", "18 ", "18,")) else "a"
-    return f"{subject} would carry {load}{of} on {article} {limit} {on}: {spare(check, units)}"
+    return f"{subject} would carry {load}{of} on {a_rating(limit)} {on}: {spare(check, units)}"
+
+
+def a_rating(limit: str) -> str:
+    """A figure with its article: `a 3,500 lb`, `an 8,000 lb`."""
+    return f"{'an' if limit[0] == '8' or limit.startswith(('11 ', '11,', '18 ', '18,')) else 'a'} {limit}"
 
 
 def sentence(check: "Check", units: "Units") -> str:

@@ -12,10 +12,12 @@ from msgspec.structs import replace
 from ..base.arrays import Array
 from ..edit.states import set_fill
 from ..judge.check import level_of
+from ..judge.marks import mark_of
+from ..judge.read_over import read_over
 from ..model.state import FillRange
 from ..solve import Solved, solve
 from ..statics.loads import Loads
-from .on_the_road import road_states, unread
+from .on_the_road import bare, road_states, unrated, unread
 from .road_fill import Aim, RoadFill, road_fill
 
 TURNS = 8
@@ -37,8 +39,9 @@ def road_caps(
     if loads is None or not chosen:
         return road_fill(solved, states, aim, priority, exact)
     nominal = road_fill(solved, states, aim, priority, exact, _bounds(solved, loads, None, set()))
+    told = {"unread": missing, "bare": bare(solved, chosen), "unrated": unrated(solved, chosen)}
     if exact or not nominal.caps:
-        return replace(nominal, unread=missing)
+        return replace(nominal, **told)
     found, tight, own = nominal, set[str](), None
     for _ in range(TURNS):
         kept = _at(solved, found, chosen).by_state.spreads(chosen)
@@ -48,14 +51,28 @@ def road_caps(
             tight |= set(following.binding)
             continue
         if not following.caps:
-            return replace(following, paper=nominal, unread=missing)
+            return replace(following, paper=nominal, **told, **_doubts(solved, nominal, chosen))
         still = max(abs(a.fill - b.fill) for a, b in zip(following.caps, found.caps, strict=True)) < STILL
         found = following
         if still:
             break
     if own is not None:
         found = road_fill(solved, states, aim, priority, False, own)
-    return replace(found, paper=nominal, unread=missing, tight=tuple(sorted(tight)))
+    return replace(found, paper=nominal, tight=tuple(sorted(tight)), **told, **_doubts(solved, found, chosen))
+
+
+def _doubts(solved: Solved, found: RoadFill, states: Sequence[int]) -> dict[str, tuple[str, ...]]:
+    """What speaks against some caps though no fill passes its limit: what is likely over with what nobody counted, and what a ticket
+    read over a plate at fills the caps allow, as subjects.
+    """
+    capped = _at(solved, found, states)
+    road = tuple(capped.rig.states[s] for s in states)
+    likely = [c for s in road for c in capped.by_state.get(s.id, ()) if mark_of(c) == "likely"]
+    over = [o for o in read_over(replace(capped.rig, states=road)) if not o.since]
+    return {
+        "likely": tuple(dict.fromkeys(c.subject for c in sorted(likely, key=lambda c: c.rank))),
+        "read_over": tuple(dict.fromkeys(o.plate.subject for o in over)),
+    }
 
 
 def _at(solved: Solved, found: RoadFill, states: Sequence[int]) -> Solved:

@@ -58,6 +58,8 @@ class RoadFill(Struct, frozen=True):
     paper: the caps that leave no limit anything, where these leave each its reserve and its ±.
     unread: plates that bear on the road and are not read (see `on_the_road`): nothing is proved while there are any.
     tight: subjects of limits that have no reserve left even with every tank drawn down.
+    bare: what has no plate to be right by (see `on_the_road`).  unrated: plates that are said not to exist.
+    likely: subjects of what is likely over at these caps, with what nobody counted.  read_over: of what a ticket read over its plate.
     """
 
     caps: tuple[Cap, ...]
@@ -70,6 +72,10 @@ class RoadFill(Struct, frozen=True):
     paper: "RoadFill | None" = None
     unread: tuple[Unread, ...] = ()
     tight: tuple[str, ...] = ()
+    bare: tuple[str, ...] = ()
+    unrated: tuple[str, ...] = ()
+    likely: tuple[str, ...] = ()
+    read_over: tuple[str, ...] = ()
 
     @property
     def shown(self) -> tuple[Cap, ...]:
@@ -79,7 +85,8 @@ class RoadFill(Struct, frozen=True):
     @property
     def proved(self) -> bool:
         """Whether every fill up to the caps is right, with reserve and ±, by every plate that bears on the road."""
-        return bool(self.caps) and not self.exact and not self.unread and self.paper is not None
+        open_ = self.unread or self.bare or self.likely or self.read_over
+        return bool(self.caps) and not self.exact and not open_ and self.paper is not None
 
     @property
     def volume(self) -> float:

@@ -2,11 +2,12 @@
 
 from collections.abc import Sequence
 
-from ..base.text import capital, uncapital
+from ..base.text import capital, joined, uncapital
 from ..base.units import Units
 from ..judge.check import Check
 from ..judge.marks import counted, is_broken, is_open, is_taken_on, mark_of
 from ..judge.words import sentence
+from ..liquids.on_the_road import bare
 from ..model.state import State
 from ..solve import Solved
 
@@ -46,18 +47,19 @@ def verdict(solved: Solved, units: Units) -> str:
     said = speaking(solved)
     if solved.loads is None and (said is None or not is_broken(said)):
         return f"{capital(solved.why)}." if solved.why else "There is nothing to judge yet."
-    return spoken(solved.checks, said, units)
+    return spoken(solved.checks, said, units, bare(solved))
 
 
-def spoken(checks: Sequence[Check], said: Check | None, units: Units) -> str:
-    """The sentence on one of some checks, then how many others there are by level."""
+def spoken(checks: Sequence[Check], said: Check | None, units: Units, no_plate: Sequence[str] = ()) -> str:
+    """The sentence on one of some checks, then how many others there are by level. no_plate: what has none to be right by."""
     if said is None:
         return "There is nothing to judge yet."
     others = counted(checks, said)
     rest = f" {capital(others)}." if others else ""
     if not is_open(said):
         every = "Every other limit holds" if any(is_taken_on(c) for c in checks) else "Every limit holds"
-        return f"{every} in every fill. Nearest: {uncapital(sentence(said, units))}.{rest}"
+        every = f"{every} in every fill{f', but no plate says what is right for {joined(list(no_plate))}' if no_plate else ''}"
+        return f"{every}. Nearest: {uncapital(sentence(said, units))}.{rest}"
     front = {"tight": "Nothing is over. Tightest: ", "advice": "Nothing is over. Look at this: "}.get(mark_of(said), "")
     words = sentence(said, units)
     return f"{front}{uncapital(words) if said.state and front else words}.{rest}"  # a thing keeps the name it has

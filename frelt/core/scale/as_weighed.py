@@ -14,12 +14,12 @@ from ..masses.item_rows import Row
 from ..masses.moments import Moments, moments_of
 from ..masses.nobody_counted import NobodyCounted, nobody_counted
 from ..masses.table import MassTable, mass_table
-from ..model.carrier import Trailer
 from ..model.item import Item, Placement
 from ..model.rig import Rig
 from ..model.state import FillRange, Person, State
 from ..model.ticket import Mend, Reading, Stood, Ticket, Weighing
 from ..statics.cases import Case, cases
+from ..statics.readings import raised, stood_now, taken_readings
 from ..statics.supports import Supports
 
 WEIGHED = "weighed"
@@ -59,12 +59,6 @@ def snapshot(rig: Rig, frames: Frames, state: State, fills: Mapping[str, float],
     return replace(ticket, rig=rig.id, things=things, fills=dict(fills), hitched=state.condition != "parked")
 
 
-def stood_now(item: Item) -> Stood:
-    """A thing as it stands now."""
-    at = item.place
-    return Stood(name=item.name, mass=item.mass, deck=at.deck, u=at.u, v=at.v, off=at.off, turns=at.turns, face=at.face)
-
-
 def as_weighed(rig: Rig, weighing: Weighing) -> AsWeighed:
     """The rig as a ticket has it. Raises FreltError, in words, where the ticket cannot be compared."""
     ticket, mends = weighing.ticket, weighing.mends
@@ -86,7 +80,7 @@ def as_weighed(rig: Rig, weighing: Weighing) -> AsWeighed:
     table = with_rest(mass_table(made, columns, frames), nobody_counted(made, frames), columns)
     case = _case(made, columns, stands)
     fills = table.shown[0]
-    taken = _read(ticket, mends)
+    taken = taken_readings(ticket, mends)
     rows = np.array([row_of(made, case.supports, columns, r) for r in ticket.readings]).reshape(-1, columns.size)
     lifted = np.array([raised(made.trailer, r, r.height) for r in ticket.readings])
     out = {n for m in mends if m.kind == "set aside" for n in m.readings}
@@ -216,24 +210,6 @@ def row_of(rig: Rig, supports: Supports, columns: Moments, reading: Reading) -> 
     return total
 
 
-def raised(trailer: Trailer | None, reading: Reading, height: float) -> float:
-    """What a plate that stands so high [m] over the rest of the ground adds under one axle on a spring [kg]; under an equalizer nothing.
-
-    F = k(δ + θ·d) with Σ F·d held: its own spring is pressed by the height, the whole turns about the coupler and takes some of it back.
-    """
-    if trailer is None or height <= 0 or trailer.sharing != "independent" or any(a.rate is None for a in trailer.axles):
-        return 0.0
-    rates = {a.id: (a.rate.value if a.rate is not None else 0.0, a.x - trailer.coupler_x) for a in trailer.axles}
-    second = sum(k * d * d for k, d in rates.values())
-    total = 0.0
-    for name in reading.stood:
-        axle, _, side = name.partition("/")
-        if axle in rates and len(rates) > 1:
-            k, d = rates[axle]
-            total += k * height * (1 - k * d * d / second) * (0.5 if side else 1.0)
-    return total
-
-
 def _read_at(rig: Rig, supports: Supports, columns: Moments, name: str, at: float) -> Array:
     """A tongue that was read at another station: the whole turns about the axles, so it goes with the inverse of its arm."""
     trailer = rig.trailer
@@ -244,14 +220,3 @@ def _read_at(rig: Rig, supports: Supports, columns: Moments, name: str, at: floa
         raise FreltError("a tongue is read ahead of the axles")
     row: Array = supports.row(name) * ((trailer.axle_x - xf) / (trailer.axle_x - at))
     return row
-
-
-def _read(ticket: Ticket, mends: Sequence[Mend]) -> Array:
-    taken = np.array([r.value for r in ticket.readings], dtype=float)
-    for mend in mends:
-        if mend.kind == "read as" and mend.value is not None and mend.readings and mend.readings[0] < len(taken):
-            taken[mend.readings[0]] = mend.value
-        elif mend.kind == "swapped" and len(mend.readings) == 2 and max(mend.readings) < len(taken):
-            i, j = mend.readings
-            taken[[i, j]] = taken[[j, i]]
-    return taken

@@ -19,7 +19,8 @@ from ..base.value import FreltError
 from ..geometry.measures import bounds
 from ..model.rig import Rig
 from ..model.ticket import Mend, Reading, Weighing
-from .as_weighed import AsWeighed, raised, stood_now
+from ..statics.readings import raised, stood_now
+from .as_weighed import AsWeighed
 from .told import Evidence, evidence
 
 RATES = {

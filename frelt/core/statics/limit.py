@@ -24,6 +24,7 @@ class Limit(Struct, frozen=True):
     end: of a tire, its axle, its side and its noun, from which each reader's own subject is made.
     field: where the limit is typed (see `edit.set_rating`).
     detail: what its own kind needs for its words.
+    bears: what load it limits, as a key; of a plate alone, since several plates may limit one load.
     plates: how many of such plates bear it together.  typical: what its class usually has where the plate is unread [kg].
     """
 
@@ -48,6 +49,7 @@ class Limit(Struct, frozen=True):
     plates: int = 1
     detail: tuple[str, ...] = ()
     typical: float | None = None
+    bears: str = ""
 
     @property
     def known(self) -> bool:

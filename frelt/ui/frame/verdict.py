@@ -149,7 +149,7 @@ class Verdict(QWidget):
         """What is said where no cure is offered; nothing while something is dragged, but of what is not known."""
         cures, dragging = self.desk.cures, self.desk.dragging
         if said is not None and said.status == "over" and not dragging:
-            if said.kind in KINDS and said.kind in UNMOVED:
+            if said.kind in KINDS and not KINDS[said.kind].curable:
                 return f"No move cures this. {capital(KINDS[said.kind].plate)}."
             none = "No single move cures this: pick an item up to see where it may stand, or lower a road range."
             return none if cures.searched(said) else LOOKING
@@ -161,7 +161,6 @@ class Verdict(QWidget):
 
 
 LOOKING = "Looking for what cures it …"
-UNMOVED = ("road size", "brakes")  # checks that no placing of items cures
 
 
 def _offer(look: str, words: str) -> QPushButton:

@@ -10,6 +10,7 @@ from ....core.liquids.fill_order import fill_order
 from ....core.liquids.own_ranges import which_question
 from ....core.liquids.road_caps import road_caps
 from ....core.liquids.road_fill import Aim, Cap, RoadFill, fill_marks, rounded, with_road_fill
+from ....core.liquids.road_words import not_rated_words, why_not_proved
 from ....core.model.tank_names import tank_names
 from ....core.solve import Solved, solve
 from ....paint import fonts
@@ -188,13 +189,16 @@ class RoadPart(QWidget):
             return
         if not good:
             on_paper = " What stands here holds on paper only." if found.shown else ""
-            self.words.setText(f"Nothing may travel: {found.why}.{on_paper}{unread_words(found)}")
+            why = "".join(f" {w}" for w in why_not_proved(found))
+            self.words.setText(f"Nothing may travel: {found.why}.{on_paper}{why}{unread_words(found)}")
             return
         said = [f"Held back by: {joined([uncapital(b) for b in found.binding[:3]])}." if found.binding else "All may be full."]
         if found.exact:
             said.append("Good at exactly these fills; a tank that is drawn down may be wrong, so there is no placard.")
         else:
             said.append("Every fill up to these is right, with reserve and ±." if found.proved else "Not proved yet.")
+            said += why_not_proved(found)
+            said.append(not_rated_words(found) if not found.bare else "")
             solved = self.desk.session.solved
             said.append(which_question(solved, found) if solved is not None else "")
         if found.tight:
