@@ -244,12 +244,12 @@ def test_control_signs_in_names_never_reach_the_terminal(tmp_path: Path) -> None
 
 def test_a_sheet_is_written_whole_or_not_at_all(tmp_path: Path, monkeypatch: pytest.MonkeyPatch, qapp: QApplication) -> None:
     from frelt import cli
-    from frelt.commands import written
+    from frelt.app import outputs
     from frelt.paint import sheet
 
     path, out = tmp_path / "rig.frelt.json", tmp_path / "sheet.pdf"
     save(path, demo("shelter-round"))
-    out.write_bytes(b"the one before")
+    out.write_bytes(b"%PDF the one before")
 
     def broken(*_: object) -> bytes:
         raise RuntimeError("odd")
@@ -257,11 +257,11 @@ def test_a_sheet_is_written_whole_or_not_at_all(tmp_path: Path, monkeypatch: pyt
     def full(*_: object) -> None:
         raise OSError(28, "No space left on device")
 
-    for name, where, fails, status in (("sheet_pdf", sheet, broken, 70), ("write_atomically", written, full, 64)):
+    for name, where, fails, status in (("sheet_pdf", sheet, broken, 70), ("write_atomically", outputs, full, 64)):
         with monkeypatch.context() as broke, pytest.raises(SystemExit) as ended:
             broke.setattr(where, name, fails)
             cli.main(["sheet", str(path), "-o", str(out)])
-        assert ended.value.code == status and out.read_bytes() == b"the one before"
+        assert ended.value.code == status and out.read_bytes() == b"%PDF the one before"
     with pytest.raises(SystemExit) as ended:
         cli.main(["sheet", str(path), "-o", str(out)])
     assert ended.value.code == 0 and out.read_bytes().startswith(b"%PDF")
@@ -316,3 +316,33 @@ def test_how_a_rig_is_held_is_printed_and_given_as_json_with_a_status() -> None:
     assert len(tank["ways"]) == 10 and any(f["doubt"] for f in found["findings"])
     ran = frelt("hold", "nowhere.frelt.json")
     assert ran.returncode == 64 and "nowhere" in ran.stderr
+
+
+def test_no_output_takes_the_place_of_a_rig_a_link_a_device_or_another_kind_of_file(tmp_path: Path) -> None:
+    rig_file, link, pipe = tmp_path / "mine.frelt.json", tmp_path / "link.pdf", tmp_path / "pipe.pdf"
+    renamed, notes, sheet = tmp_path / "renamed.pdf", tmp_path / "notes.txt", tmp_path / "sheet.pdf"
+    save(rig_file, demo("hull-rinse"))
+    renamed.write_bytes(rig_file.read_bytes())
+    link.symlink_to(notes)
+    os.mkfifo(pipe)
+    notes.write_text("two gaskets\n")
+    before = {f: f.read_bytes() for f in (rig_file, renamed, notes)}
+    free = tmp_path / "new.frelt.json"
+    for out, words in (
+        (rig_file, "a rig"), (renamed, "a rig"), (link, "a link"), (pipe, "no plain file"), (Path("/dev/null"), "no plain file"),
+        (tmp_path, "no plain file"), (free, "the name of a rig"), (notes, "--force"),
+    ):  # fmt: skip
+        for more in ((), ("--force",)) if out != notes else ((),):
+            done = frelt("sheet", str(rig_file), "-o", str(out), *more)
+            assert done.returncode == 64 and words in done.stderr, (out, done.stderr)
+    assert {f: f.read_bytes() for f in before} == before and link.is_symlink() and not free.exists()
+    for _ in range(2):  # a paper takes the place of the paper before
+        assert frelt("sheet", str(rig_file), "-o", str(sheet)).returncode == 0
+        assert frelt("things", str(rig_file), "-o", str(tmp_path / "things.csv")).returncode == 0
+    assert frelt("placard", str(rig_file), "-o", str(notes), "--force").returncode == 0 and notes.read_bytes()[:4] == b"%PDF"
+
+
+@pytest.mark.parametrize("words", [("--load", "nan"), ("--load", "inf"), ("--seconds", "nan"), ("--load", "heavy")])
+def test_a_figure_that_cannot_be_meant_is_told_to_the_simulated_scale(words: tuple[str, str]) -> None:
+    done = frelt("scale", "--demo", *words)
+    assert done.returncode == 64 and "no figure that can be meant" in done.stderr

@@ -1,5 +1,7 @@
 """What the shop's tickets have taught of the masses of its catalog: nameless sums in one file of the library, each taken back as easily as taken in."""
 
+from pathlib import Path
+
 import msgspec
 
 from ..core.base.value import FreltError
@@ -9,15 +11,19 @@ from ..core.model.rig import Rig
 from ..core.scale.learned import Learned, Lesson, learned, offered
 from .places import library_dir
 from .reading import read_file
-from .storage import write_atomically
+from .storage import alone, write_atomically
 
 FILE = "lessons.json"
 MOST_BYTES = 20_000_000
 
 
+def _path() -> Path:
+    return library_dir("masses") / FILE
+
+
 def lessons() -> tuple[Lesson, ...]:
     """All lessons. Raises FreltError where the file cannot be read."""
-    path = library_dir("masses") / FILE
+    path = _path()
     if not path.exists():
         return ()
     try:
@@ -28,21 +34,22 @@ def lessons() -> tuple[Lesson, ...]:
 
 def teach(lesson: Lesson) -> None:
     """Add a lesson; one of the same ticket takes its place."""
-    _write((*(x for x in lessons() if x.id != lesson.id), lesson))
+    with alone(_path()):  # another window may teach at the same moment
+        _write((*(x for x in lessons() if x.id != lesson.id), lesson))
 
 
 def forget(ticket_id: str) -> bool:
     """Take a lesson back; says whether there was one."""
-    before = lessons()
-    left = tuple(x for x in before if x.id != ticket_id)
-    if len(left) == len(before):
-        return False
-    _write(left)
-    return True
+    with alone(_path()):
+        before = lessons()
+        left = tuple(x for x in before if x.id != ticket_id)
+        if len(left) < len(before):
+            _write(left)
+    return len(left) < len(before)
 
 
 def _write(listed: tuple[Lesson, ...]) -> None:
-    path = library_dir("masses") / FILE
+    path = _path()
     path.parent.mkdir(parents=True, exist_ok=True)
     write_atomically(path, msgspec.json.format(msgspec.json.encode(listed), indent=1))
 

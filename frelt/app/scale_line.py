@@ -9,7 +9,7 @@ from typing import Literal
 
 from ..core.base.units import LB
 from ..core.base.value import FreltError
-from ..core.scale.line import MOVES, OVER, Heard, Settling, heard, written
+from ..core.scale.line import MOVES, OVER, Decimal, Heard, Pattern, Settling, heard, written
 
 Failure = Literal["", "garbled", "cut", "over", "unstable", "negative", "unit"]
 FAILURES: tuple[Failure, ...] = ("garbled", "cut", "over", "unstable", "negative", "unit")
@@ -18,7 +18,10 @@ WAIT = 0.2  # between lines of the simulated scale [s]
 
 
 def lines(port: str, baud: int = 9600, still: Callable[[], bool] = lambda: True) -> Iterator[str]:
-    """The lines of a scale, as long as they are wanted. Raises FreltError where the port cannot be opened or is lost."""
+    """The lines of a scale, as long as they are wanted; an empty one whenever none came for a while, so that nobody waits for ever.
+
+    Raises FreltError where the port cannot be opened or is lost.
+    """
     import serial
 
     try:
@@ -27,9 +30,9 @@ def lines(port: str, baud: int = 9600, still: Callable[[], bool] = lambda: True)
             while still():
                 kept += device.read(256)
                 *whole, kept = re.split(rb"[\r\n]+", kept) if b"\n" in kept or b"\r" in kept else (kept,)
-                for one in whole:
-                    if one:
-                        yield one.decode("ascii", "replace")
+                yield from (one.decode("ascii", "replace") for one in whole if one)
+                if not any(whole):
+                    yield ""
                 kept = kept[-400:]
     except (OSError, serial.SerialException) as err:
         raise FreltError(
@@ -39,20 +42,21 @@ def lines(port: str, baud: int = 9600, still: Callable[[], bool] = lambda: True)
 
 def settled(
     source: Iterator[str],
-    pattern: re.Pattern[str] | None = None,
+    pattern: Pattern | None = None,
     unit: str = "lb",
     seconds: float = 20.0,
     told: Callable[[str], None] = lambda _: None,
     clock: Callable[[], float] = time.monotonic,
+    decimal: Decimal = "",
 ) -> Heard:
     """The first reading that has settled. told: hears of every line that is none. Raises FreltError where none comes in time."""
     wait, last, until = Settling(), "nothing came", clock() + seconds
     for line in source:
         try:
-            found = wait.take(heard(line, pattern, unit))
+            found = wait.take(heard(line, pattern, unit, decimal)) if line else None
             if found is not None:
                 return found
-            last = "it does not come to rest"
+            last = "it does not come to rest" if line else last
         except FreltError as err:
             last = str(err)
             told(last)

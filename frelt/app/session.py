@@ -38,6 +38,20 @@ def new_id(what: str) -> str:
     return f"{what}-{os.urandom(4).hex()}"
 
 
+FULL = 36_000_000  # bytes of a document that takes no more records; there is room left for edits
+
+
+def grown(document: Document) -> int:
+    """How large a document has become [bytes]."""
+    import msgspec
+
+    return len(msgspec.json.encode(document))
+
+
+class NotKept(FreltError):
+    """What is unsaved cannot be kept: nothing else was put on the bench."""
+
+
 class Step(Struct, frozen=True):
     """One entry of the undo stack: the document after it, and what it was in words."""
 
@@ -158,6 +172,11 @@ class Session:
         from ..core.edit.records import recorded, with_record
 
         own = recorded(self.document, entry)
+        if grown(with_record(self.document, own)) > FULL:
+            raise FreltError(
+                f"the record of this file is full ({FULL / 1e6:.0f} MB): nothing of it is ever taken away, so go on in a copy of the rig "
+                "in a new file"
+            )
         admit_edit(with_record(self.document, own), self.document)
         self._steps = [Step(with_record(s.document, own), s.words, s.merge) for s in self._steps]
         self._tell()
@@ -197,28 +216,38 @@ class Session:
             return self._autosave.write(self.document, self.rig_id)
         return self._autosave.drop()
 
-    def new(self, document: Document) -> None:
-        """Start an untitled document; what was open and unsaved is kept as a recovery. Raises FreltError where it cannot be right."""
+    def new(self, document: Document, lost: bool = False) -> None:
+        """Start an untitled document; what was open and unsaved is kept as a recovery.
+
+        Raises NotKept where it cannot be, and FreltError where the document cannot be right; then what was on the bench stays.
+        """
         admit_edit(document, Document())
-        self.keep_safe()
+        self._leave(lost)
         self._autosave.release()
         self._start(document, None, saved=False)
         self._tell()
 
-    def open(self, path: Path) -> None:
-        """Open a file; `told` says what of it was taken otherwise than it stands there.
+    def _leave(self, lost: bool) -> None:
+        """What is unsaved is kept before something else comes on the bench. lost: somebody said that it may go."""
+        failed = self.keep_safe()
+        if failed and self.dirty and not lost:
+            raise NotKept(failed)
 
-        Raises FreltError; then what was on the bench stays.
+    def open(self, path: Path, lost: bool = False) -> None:
+        """Open a file; `told` says what of it was taken otherwise than it stands there. lost: unsaved work need not be kept.
+
+        Raises NotKept where it cannot be kept, FreltError; then what was on the bench stays.
         """
         found = storage.load_told(path)
-        self.keep_safe()
+        self._leave(lost)
         self._autosave.release()
         self._start(found.document, path, saved=True, known=found.content)
         self.told = found.told
         self._tell()
 
     def recover(self, found: Recovered) -> None:
-        """Put an autosave on the bench, unsaved."""
+        """Put an autosave on the bench, unsaved. Raises NotKept where what is unsaved there cannot be kept."""
+        self._leave(False)
         self._start(found.document, found.path, saved=False, known=found.content)
         self.rig_id = found.rig_id or self.rig_id
         self._autosave.adopt(found)

@@ -109,7 +109,7 @@ def save(path: Path, document: Document, known: str | None = None) -> str:
     """
     data = encode(document)
     try:
-        with _alone(path):
+        with alone(path):
             if path.exists():
                 there = read_file(path, 10 * MOST_BYTES, EXPECTED)
                 if known is not None and digest(there) not in (known, digest(data)):
@@ -132,7 +132,7 @@ def put_beside(path: Path, word: str) -> Path:
 
 
 @contextmanager
-def _alone(path: Path) -> Iterator[None]:
+def alone(path: Path) -> Iterator[None]:
     """Keep other programs of this kind from writing the same file meanwhile; without a folder for locks nothing is kept."""
     handle = -1
     with suppress(OSError):

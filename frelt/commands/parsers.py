@@ -3,11 +3,13 @@
 import argparse
 import sys
 from collections.abc import Callable
+from math import isfinite
 from typing import NoReturn
 
 from .. import __version__
 
 BAD = 64  # EX_USAGE
+MOST = 100_000.0  # on one plate of a scale, in its unit
 
 
 class _Parser(argparse.ArgumentParser):
@@ -48,6 +50,7 @@ def _writes(word: str, description: str, output: str) -> _Parser:
     made.set_defaults(word=word)
     made.add_argument("file", metavar="FILE")
     made.add_argument("-o", "--output", metavar=output, required=True)
+    made.add_argument("--force", action="store_true", help="replace another kind of file that stands there; never a rig")
     made.add_argument("--rig", metavar="ID", help="the rig of this id; the first unless given")
     made.add_argument("--units", choices=("us", "metric"), default="us")
     return made
@@ -76,13 +79,30 @@ def _hold() -> _Parser:
     return _of_rigs(made, "everything as JSON (docs/hold-json.md)")
 
 
+def _figure(text: str) -> float:
+    try:
+        value = float(text)
+    except ValueError:
+        value = -1.0
+    if not isfinite(value) or value < 0:
+        raise argparse.ArgumentTypeError(f"{text} is no figure that can be meant; expected such as 20")
+    return value
+
+
+def _load(text: str) -> float:
+    value = _figure(text)
+    if value > MOST:
+        raise argparse.ArgumentTypeError(f"{text} is more than any road scale weighs; expected at most {MOST:,.0f}")
+    return value
+
+
 def _scale() -> _Parser:
     what = "Print the first reading of a scale on a serial line that settles; or serve a simulated one."
     made = _Parser("frelt scale", description=what)
     made.add_argument("port", metavar="PORT", nargs="?", help="such as /dev/ttyUSB0")
     made.add_argument("--demo", action="store_true", help="serve a simulated scale on a pseudo-terminal, until it is stopped")
     made.add_argument(
-        "--load", type=float, action="append", help="what stands on a plate of it, in its unit; several for several plates"
+        "--load", type=_load, action="append", help="what stands on a plate of it, in its unit; several for several plates"
     )
     made.add_argument("--unit", choices=("lb", "kg"), default="lb")
     made.add_argument(
@@ -90,7 +110,10 @@ def _scale() -> _Parser:
     )
     made.add_argument("--pattern", default="", help="how another scale's lines are read (docs/scale-line.md)")
     made.add_argument(
-        "--seconds", type=float, default=20.0, help="how long a reading is waited for, or the simulated one serves"
+        "--decimal", choices=("point", "comma"), default="", help="the decimal sign of its figures, where they have one"
+    )
+    made.add_argument(
+        "--seconds", type=_figure, default=20.0, help="how long a reading is waited for, or the simulated one serves"
     )
     return made
 

@@ -21,7 +21,9 @@ def command(options: argparse.Namespace) -> int:
             raise FreltError("no port is given; expected one such as /dev/ttyUSB0, or --demo")
         pattern = pattern_of(options.pattern) if options.pattern else None
         source = lines(options.port, still=lambda: time.monotonic() - begun < options.seconds)
-        found = settled(source, pattern, options.unit, options.seconds, lambda why: print(why, file=sys.stderr))
+        found = settled(
+            source, pattern, options.unit, options.seconds, lambda why: print(why, file=sys.stderr), decimal=options.decimal
+        )
     except FreltError as err:
         print(f"frelt scale: {err}", file=sys.stderr)
         return BAD

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from msgspec.structs import replace
 
-from ..app.storage import write_atomically
+from ..app.outputs import write_output
 from ..core.base.units import Units
 from ..core.base.value import FreltError
 from ..core.model.document import Document
@@ -22,10 +22,7 @@ def command(options: argparse.Namespace) -> int:
 def _written(options: argparse.Namespace) -> int:
     document, rigs = document_and_rigs(options)
     made, status = _made(options, document, rigs[0], units_of(options))
-    try:
-        write_atomically(Path(options.output), made)
-    except OSError as err:
-        raise FreltError(f"{options.output}: {err.strerror or err}; expected a place to write it") from err
+    write_output(Path(options.output), made, options.force, Path(options.file))
     return status
 
 

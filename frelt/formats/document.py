@@ -15,7 +15,8 @@ from ..core.model.document import FORMAT, VERSION, Document
 from ..core.model.zeros import without_zeros
 from .migrations import migrate
 
-MOST_BYTES = 10_000_000
+MOST_BYTES = 40_000_000  # of a file that is read; what opens can be written, however large it has grown meanwhile
+MOST_INDENTED = 10_000_000  # a larger one is written without indents
 SUFFIX = ".frelt.json"
 
 
@@ -39,9 +40,9 @@ def read(data: bytes, file: str = "") -> Read:
         raise BadInput(err.where, err.found, err.expected, file) from None
 
 
-def _read(data: bytes) -> Read:
-    if len(data) > MOST_BYTES:
-        raise BadInput("$", f"{len(data) / 1e6:.1f} MB", f"a rig document of at most {MOST_BYTES / 1e6:.0f} MB")
+def _read(data: bytes, most: int = MOST_BYTES) -> Read:
+    if len(data) > most:
+        raise BadInput("$", f"{len(data) / 1e6:.1f} MB", f"a rig document of at most {most / 1e6:.0f} MB")
     raw = _parsed(data)
     if not isinstance(raw, dict) or raw.get("format") != FORMAT:
         from .strict import seen
@@ -94,14 +95,16 @@ def written(value: object) -> bytes:
 
 
 def encode(document: Document) -> bytes:
-    """The document as UTF-8 JSON, indented, keys in a fixed order.
+    """The document as UTF-8 JSON, indented unless it is very large, keys in a fixed order.
 
     Raises BadInput where it would not read back the same: a figure that is not finite, say.
     """
-    again = decode(written(document))
+    data = written(document)
+    again = _read(data, max(len(data), MOST_BYTES)).document
     if again != document:
         raise BadInput("$", "a document that would not read back the same", "finite figures within bounds")
-    return written(again)
+    data = written(again)
+    return data if len(data) <= MOST_INDENTED else msgspec.json.encode(again) + b"\n"
 
 
 def schema() -> bytes:

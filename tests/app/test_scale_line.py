@@ -1,5 +1,6 @@
 """A scale on a line: read through the simulated one's own pseudo-terminal, and every way in which it can fail."""
 
+import os
 import subprocess
 import sys
 import threading
@@ -14,7 +15,7 @@ from hypothesis import strategies as st
 from frelt.app.scale_line import FAILURES, Failure, Simulated, lines, settled
 from frelt.core.base.units import LB
 from frelt.core.base.value import FreltError
-from frelt.core.scale.line import Settling, heard, pattern_of, written
+from frelt.core.scale.line import Decimal, Settling, heard, pattern_of, written
 from frelt.core.scale.typed import printed
 
 
@@ -77,11 +78,53 @@ def test_a_port_that_is_not_there_is_said_and_the_command_prints_what_settles() 
 
 def test_another_shape_of_line_is_read_by_a_pattern_and_a_wrong_pattern_is_told() -> None:
     own = pattern_of(r"GS\s+(?P<value>[0-9.]+)\s*(?P<unit>lb|kg)")
-    assert heard("GS   1760.0 lb\r\n", own).value == pytest.approx(1760 * LB)
+    assert heard("GS   1760.0 lb\r\n", own, decimal="point").value == pytest.approx(1760 * LB)
     assert heard("NET 00815", pattern_of(r"NET (?P<value>\d+)"), "kg").value == 815
     for wrong, words in (("(?P<weight>x", "is no pattern"), ("[0-9]+", "where the weight stands"), ("x" * 300, "300 signs")):
         with pytest.raises(FreltError, match=words):
             pattern_of(wrong)
+
+
+ANY = r"N (?P<value>[-+0-9., ]+)?kg"
+
+
+@pytest.mark.parametrize(
+    ("line", "decimal", "value"),
+    [
+        ("N 1760 kg", "", 1760),
+        ("N 1760,5 kg", "comma", 1760.5),
+        ("N 1.760 kg", "comma", 1760),
+        ("N 1.760 kg", "point", 1.76),
+        ("N 1,760.5 kg", "point", 1760.5),
+        ("N 1 760,5 kg", "comma", 1760.5),
+        ("N 1760,5 kg", "", "whether its decimal sign"),
+        ("N 1.760 kg", "", "whether its decimal sign"),
+        ("N 1760,5 kg", "point", "no figure with a decimal point"),
+        ("N 17,60.5 kg", "point", "no figure with a decimal point"),
+        ("N 1,7.60 kg", "comma", "no figure with a decimal comma"),
+        ("N kg", "", "no figure"),
+    ],
+)
+def test_a_decimal_sign_is_said_and_never_guessed(line: str, decimal: Decimal, value: float | str) -> None:
+    if isinstance(value, str):
+        with pytest.raises(FreltError, match=value):
+            heard(line, pattern_of(ANY), "kg", decimal)
+    else:
+        assert heard(line, pattern_of(ANY), "kg", decimal).value == value
+
+
+def test_neither_a_pattern_without_end_nor_silence_nor_noise_is_waited_for() -> None:
+    with pytest.raises(FreltError, match="takes too long"):
+        heard("a" * 60 + "!", pattern_of(r"(?P<value>(a|aa|a?a)+)$"))
+    master, slave = os.openpty()
+    try:
+        for noise in (b"", b"\x80\x81" * 300):
+            os.write(master, noise)
+            with pytest.raises(FreltError, match="no reading settled in 1 s: nothing came"):
+                settled(lines(os.ttyname(slave)), seconds=1.0)  # as the window waits: nothing else ends it
+    finally:
+        os.close(master)
+        os.close(slave)
 
 
 @given(st.text(max_size=60) | st.from_regex(r"W\d [+-]\d{7} (lb|kg) [SUO] \*[0-9A-F]{2}", fullmatch=True))

@@ -7,10 +7,12 @@ import sys
 import time
 from pathlib import Path
 
+import msgspec
 import pytest
 from msgspec.structs import replace
 
 from frelt.app.autosave import Autosave
+from frelt.app.lessons import lessons
 from frelt.app.places import own_demo
 from frelt.app.session import Session, new_id
 from frelt.app.settings import SettingsStore
@@ -22,7 +24,7 @@ from frelt.core.edit.items import move, place, turn
 from frelt.core.edit.ratings import set_rating
 from frelt.core.edit.removal import remove
 from frelt.core.gate import Refused
-from frelt.core.model.document import Document
+from frelt.core.model.document import Document, LogEntry
 from frelt.core.model.integrity import check_rig
 from tests.conftest import block, demo, rig, tank
 
@@ -198,3 +200,34 @@ def test_ratings_are_set_by_the_field_their_limit_names() -> None:
         assert set_rating(one, field, NOT_RATED) != set_rating(one, field, None)
     with pytest.raises(KeyError):
         set_rating(one, "rules.side_difference", plate(1.0))
+
+
+def test_two_programs_teaching_the_shop_at_once_keep_every_lesson(home: Path) -> None:
+    code = (
+        "import sys\nfrom frelt.app.lessons import teach\nfrom frelt.core.scale.learned import Lesson\n"
+        "for n in range(20):\n    teach(Lesson(id=f'{sys.argv[1]}-{n}', entries=(), j=(), h=(), units=()))"
+    )
+    running = [subprocess.Popen([sys.executable, "-c", code, name]) for name in ("one", "two")]
+    assert [r.wait(60) for r in running] == [0, 0]
+    assert len(lessons()) == 40
+
+
+def test_what_opens_can_be_saved_however_large_its_record_is_and_a_full_record_says_so(
+    home: Path, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """A document just within what is read, written without a space: indented it is far more."""
+    document = demo("hull-rinse")
+    long = "rinsed the hull and coiled the hose again " * 40
+    log = tuple(LogEntry(id=f"l{n}", when="2026-05-18T14:05", text=long, rig=document.rigs[0].id) for n in range(5_600))
+    path = tmp_path / "long.frelt.json"
+    path.write_bytes(msgspec.json.encode(replace(document, log=log)))
+    assert 9_500_000 < path.stat().st_size < 10_000_000
+    own = Session(Document())
+    own.open(path)
+    own.edit(replace(own.document.rigs[0], name="Renamed"), "renamed")
+    assert own.keep_safe() == "" and own.save() == path
+    assert load(path).rigs[0].name == "Renamed" and len(load(path).log) == 5_600
+    monkeypatch.setattr("frelt.app.session.FULL", 1_000_000)
+    with pytest.raises(FreltError, match="the record of this file is full"):
+        own.keep(LogEntry(id="one-more", when="2026-05-18T14:06", text="x", rig=own.document.rigs[0].id))
+    assert len(own.document.log) == 5_600

@@ -107,7 +107,7 @@ def test_what_cannot_be_right_is_refused_with_its_path(path: list[Any], value: o
         (b'{"format": "frelt", "version": 1, "rigs": [{"later": [0, 1e999]}]}', "$.rigs[0].later[1]: the number inf"),
         (b'{"format": "frelt", "format": "frelt"}', "the key “format” twice"),
         (b"[" * 200_000, "nested too deeply"),
-        (b" " * 10_000_001, "10.0 MB; expected a rig document of at most 10 MB"),
+        (b" " * 40_000_001, "40.0 MB; expected a rig document of at most 40 MB"),
     ],
 )
 def test_bytes_that_are_no_document_are_refused_in_one_line(data: bytes, says: str) -> None:

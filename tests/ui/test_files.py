@@ -1,14 +1,18 @@
 """Files as a builder meets them: a new rig is clean, unsaved work is never in danger, names carry the rig's, errors speak of rigs."""
 
+import errno
+import os
 from pathlib import Path
 
 import pytest
-from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit
+from msgspec.structs import replace
+from PyQt6.QtWidgets import QApplication, QFileDialog, QLineEdit, QMessageBox
 
 from frelt.app.autosave import Autosave
-from frelt.app.storage import load, save
+from frelt.app.storage import backup_of, load, save
 from frelt.core.model.document import Document
 from frelt.ui.frame.step import Step
+from tests.conftest import demo
 from tests.ui.test_cause import Fresh, opened
 from tests.ui.test_marks import PACKED
 
@@ -88,3 +92,54 @@ def test_a_file_that_does_not_open_is_told_in_words_of_rigs(fresh: Fresh, tmp_pa
     assert text.endswith("The version before it was last saved lies beside it: some.frelt.json.backup.")
     own = text.replace("some.frelt.json", "")
     assert not [w for w in JSONISH if w in own], own
+
+
+def full(*_: object) -> None:
+    raise OSError(errno.ENOSPC, os.strerror(errno.ENOSPC))
+
+
+def test_on_a_full_disk_nothing_is_said_to_be_kept_and_nothing_goes_unless_it_is_said(
+    fresh: Fresh, tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """New, open, close, quit: what is unsaved stays on the bench until somebody saves it or says that it may go."""
+    window = opened(fresh, "barn-closed")
+    desk, other = window.desk, tmp_path / "other.frelt.json"
+    save(other, demo("hull-rinse"))
+    desk.edit(lambda r: replace(r, name="Mine"), "renamed")
+    mine = desk.session.document
+    said: list[str] = []
+    desk.said.connect(said.append)
+    monkeypatch.setattr("frelt.app.autosave.write_atomically", full)
+    for go in (window.files.new_document, lambda: window.files.open_path(other), window.close):
+        go()
+        assert desk.session.document is mine and window.isVisible()
+        words = window.notices.words("would be lost")
+        assert "cannot be kept" in words and "No space left on device" in words and "would be lost" in words
+        assert set(window.notices.offers("would be lost")) >= {"Save as …"}
+    assert not any("kept" in s for s in said)
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(tmp_path / "mine"), ""))
+    window.files.open_path(other)
+    window.notices.offers("would be lost")["Save as …"].click()
+    assert load(tmp_path / "mine.frelt.json").rigs[0].name == "Mine" and desk.session.path == other
+    assert not window.notices.words("would be lost")
+    desk.edit(lambda r: replace(r, name="Given up"), "renamed")
+    window.files.new_document()
+    window.notices.offers("would be lost")["Go on, and lose them"].click()
+    assert desk.session.path is None and not desk.session.document.rigs
+
+
+def test_save_as_asks_by_the_name_it_will_write(fresh: Fresh, tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
+    window = opened(fresh, "barn-closed")
+    there = tmp_path / "there.frelt.json"
+    save(there, demo("hull-rinse"))
+    before = there.read_bytes()
+    asked: list[str] = []
+    monkeypatch.setattr(QFileDialog, "getSaveFileName", lambda *_: (str(tmp_path / "there"), ""))
+
+    def answer(button: QMessageBox.StandardButton) -> None:
+        monkeypatch.setattr(QMessageBox, "question", lambda *a: (asked.append(a[2]), button)[1])
+
+    answer(QMessageBox.StandardButton.Cancel)
+    assert not window.files.save_as() and there.read_bytes() == before and "there.frelt.json is there already" in asked[0]
+    answer(QMessageBox.StandardButton.Save)
+    assert window.files.save_as() and there.read_bytes() != before and backup_of(there).read_bytes() == before

@@ -94,6 +94,8 @@ _OTHER = rf"^(?P<value>{_NUMBER})\s*(?P<unit>[^\d\s].*)$"
 _DECIMAL_COMMA = r"(?<=\d),(?=\d{1,2}(?!\d)|\d{4,})|(?<=\b0),(?=\d)"  # no group of thousands
 _METRES = r"\b(\d{1,2}),(\d{3})\s*m$"  # no rig is a kilometre long
 _SUM = r"\s*\+\s*|(?<=[\w\"'″′°²³.%])\s*-\s*(?=[\d.])(?!(?<=\d-)\d+\s*/)"  # but 12-3/8 is one length
+# `5'-3"`, `5 ft-3 1/2 in`, `5'-3`: a hyphen at a foot mark joins feet and inches; a minus has a space before it or its own sign.
+_HYPHENED = r"(ft|feet|foot|['′])[-‐‑–]\s*(?=(?:\d+[\s-]+)?[\d./]+\s*(?:in\b|inch|\"|″|''|$|[+-]))"
 _BARE = r"[\d.,\s/]+"
 _UNIT_AFTER = r"[\d.]\s*([^\d\s.,/][^\d]*)$"
 MOST_TYPED = 80  # signs; no figure needs more
@@ -120,9 +122,10 @@ def read(text: str, quantity: Quantity, units: Units, convert: Convert | None = 
     """
     if len(text) > MOST_TYPED:
         raise NotUnderstood(f"{text[:20]}…", quantity)
-    tidy = text.strip().lower().replace("−", "-").replace("’", "'").replace("”", '"')
+    tidy = text.strip().lower().replace("’", "'").replace("”", '"')
     for glyph, plain in VULGAR.items():
         tidy = tidy.replace(glyph, f" {plain}")
+    tidy = re.sub(_HYPHENED, r"\1 ", tidy).replace("−", "-")
     tidy = re.sub(_DECIMAL_COMMA, ".", tidy)
     if quantity == "length":
         tidy = re.sub(_METRES, r"\1.\2 m", tidy)

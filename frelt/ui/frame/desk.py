@@ -187,7 +187,7 @@ class Desk(QObject):
             return False
         try:
             told = self.session.edit(make(rig), words, merge)
-        except (FreltError, KeyError) as err:
+        except FreltError as err:  # anything else is a fault of ours, and no answer to a person
             self.refused.emit(f"{capital(str(err))}.")
             self.changed.emit()
             return False

@@ -4,10 +4,11 @@ from collections.abc import Callable
 from pathlib import Path
 
 from PyQt6.QtCore import QObject, pyqtSignal
-from PyQt6.QtWidgets import QFileDialog, QMenu, QWidget
+from PyQt6.QtWidgets import QFileDialog, QMenu, QMessageBox, QWidget
 
 from ...app.autosave import Autosave, Recovered, forget
 from ...app.places import own_demo
+from ...app.session import NotKept
 from ...app.storage import Changed, backup_of
 from ...core.base.text import capital
 from ...core.base.value import BadInput, FreltError
@@ -25,16 +26,21 @@ class Files(QObject):
 
     opened = pyqtSignal()
     emptied = pyqtSignal()  # there is no rig yet
+    not_kept = pyqtSignal(str, object)  # why unsaved work cannot be kept, and what goes on without it
     changed_elsewhere = pyqtSignal()  # the file is another than when it was read: nothing was written
 
     def __init__(self, desk: Desk, over: QWidget) -> None:
         super().__init__(over)
         self.desk, self._over = desk, over
 
-    def new_document(self) -> None:
-        """Start from an empty bench; what was open and unsaved is kept, and it is said where."""
-        left = self._left()
-        self.desk.session.new(Document())
+    def new_document(self, lost: bool = False) -> None:
+        """Start from an empty bench; what was open and unsaved is kept, and it is said where. lost: it may go."""
+        left = "" if lost else self._left()
+        try:
+            self.desk.session.new(Document(), lost)
+        except NotKept as err:
+            self.not_kept.emit(str(err), lambda: self.new_document(lost=True))
+            return
         self.desk.take("")
         self.desk.show_state(WORST)
         self.opened.emit()
@@ -42,11 +48,14 @@ class Files(QObject):
         self.emptied.emit()
         self.desk.said.emit(left)
 
-    def open_path(self, path: Path) -> bool:
-        """Open a file; on failure say why, and leave the bench as it is."""
-        left = self._left()
+    def open_path(self, path: Path, lost: bool = False) -> bool:
+        """Open a file; on failure say why, and leave the bench as it is. lost: unsaved work may go."""
+        left = "" if lost else self._left()
         try:
-            self.desk.session.open(path)
+            self.desk.session.open(path, lost)
+        except NotKept as err:
+            self.not_kept.emit(str(err), lambda: self.open_path(path, lost=True))
+            return False
         except BadInput as err:
             self.desk.refused.emit(f"{path.name} was not opened: {_plainly(err, path)}.{_backup(path)}")
             return False
@@ -118,11 +127,24 @@ class Files(QObject):
         if not name:
             return False
         path = Path(name if name.endswith(".json") else f"{name}.frelt.json")
+        if str(path) != name and path.exists() and not self._may_replace(path):  # the dialog asked by the name that was typed
+            return False
         done = self._try(lambda: self.desk.session.save(path))
         if done:
             self.desk.settings.opened(path)
             self.desk.said.emit(f"Saved: {path}.")
         return done
+
+    def _may_replace(self, path: Path) -> bool:
+        """Ask by the name that will be written."""
+        ask = QMessageBox.question(
+            self._over,
+            "Save the rig as",
+            f"{path.name} is there already. Put this rig in its place? What stands there becomes its backup.",
+            QMessageBox.StandardButton.Save | QMessageBox.StandardButton.Cancel,
+            QMessageBox.StandardButton.Cancel,
+        )
+        return ask == QMessageBox.StandardButton.Save
 
     def offer(self, found: tuple[Recovered, ...]) -> None:
         """Put what was left unsaved on the bench: that of the file that is open, else the newest. Nothing is asked."""
@@ -133,8 +155,11 @@ class Files(QObject):
 
     def bring_back(self, found: Recovered) -> None:
         """Put one autosave on the bench, unsaved."""
-        self.desk.session.keep_safe()
-        self.desk.session.recover(found)
+        try:
+            self.desk.session.recover(found)
+        except NotKept as err:
+            self.desk.refused.emit(f"Nothing was brought back: what is on the bench could not be kept ({err}). Save it first.")
+            return
         where = found.path.name if found.path is not None else "a document that had no file yet"
         self.desk.said.emit(f"Brought back unsaved changes of {where}. Save them, or open the file to leave them aside.")
         if self.desk.session.changed_elsewhere():

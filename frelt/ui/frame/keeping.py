@@ -15,7 +15,7 @@ from .notices import Offer
 if TYPE_CHECKING:
     from .window import Window
 
-ELSEWHERE, UNSAFE = "changed elsewhere", "not kept safe"
+ELSEWHERE, UNSAFE, LOST = "changed elsewhere", "not kept safe", "would be lost"
 AGAIN = 10_000  # [ms] until the work is tried to be kept safe again
 
 
@@ -30,6 +30,7 @@ class Keeping(QObject):
         self._again.setInterval(AGAIN)
         self._again.timeout.connect(self._desk.keep_safe)
         self._desk.kept_safe.connect(self._kept_safe)
+        window.files.not_kept.connect(self.would_be_lost)
 
     # the autosave
 
@@ -41,6 +42,24 @@ class Keeping(QObject):
         words = f"Your work is not being kept safe: {failed}. Save it where there is room; it is tried again every ten seconds."
         self._window.notices.put(UNSAFE, words, (("Save as …", self._window.files.save_as),))
         self._again.start()
+
+    def would_be_lost(self, failed: str, go_on: Callable[[], object], what: str = "Go on, and lose them") -> None:
+        """Say that going on would lose unsaved work, which cannot be kept; nothing happens until something is chosen."""
+
+        def on() -> None:
+            self._window.notices.drop(LOST)
+            go_on()
+
+        def save() -> None:
+            if self._window.files.save_as():
+                on()
+
+        session = self._desk.session
+        name = (
+            session.path.name if session.path is not None else session.rig.name if session.rig is not None else "this document"
+        )
+        words = f"Unsaved changes of {name} cannot be kept: {failed}. They are still on the bench, and would be lost."
+        self._window.notices.put(LOST, words, (("Save as …", save), (what, on)))
 
     # another program's work on the same file
 

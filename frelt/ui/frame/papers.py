@@ -7,7 +7,7 @@ from typing import TYPE_CHECKING
 from PyQt6.QtWidgets import QFileDialog, QWidget
 
 from ...app.file_names import file_name
-from ...app.storage import write_atomically
+from ...app.outputs import write_output
 from ...core.base.value import FreltError
 from ...core.model.rig import Rig
 from .desk import WORST, Desk
@@ -144,11 +144,14 @@ class Papers:
         if rig is None:
             return
         try:
-            write_atomically(path, make(rig))
+            made = make(rig)
         except FreltError as err:
             self.desk.refused.emit(f"{path}: {err}.")
-        except OSError as err:
-            self.desk.refused.emit(f"{path}: {err.strerror or err}; nothing was written.")
+            return
+        try:
+            write_output(path, made, force=True, of=self.desk.session.path)  # its dialog has asked
+        except FreltError as err:
+            self.desk.refused.emit(f"{err}; nothing was written.")
         else:
             self.desk.said.emit(f"{what} written: {path}.")
 

@@ -49,6 +49,7 @@ class Window(QMainWindow):
         super().__init__()
         self.desk = desk
         self.files = Files(desk, self)
+        self._lost = False  # whether somebody said that unsaved work may go
         self.setMinimumSize(1000, 680)
         self._as_last_time()
         self.setAcceptDrops(True)
@@ -151,15 +152,23 @@ class Window(QMainWindow):
     # what is dropped on it, and its end
 
     def closeEvent(self, event: QCloseEvent | None) -> None:
-        """Nothing is asked: what is unsaved is kept and comes back at the next start."""
+        """Nothing is asked: what is unsaved is kept and comes back at the next start. Where it cannot be, it is said, and stays open."""
         focus = QApplication.focusWidget()
         if focus is not None:
             focus.clearFocus()
         if not self.isMaximized() and not self.isFullScreen():
             self.desk.settings.change(window=(self.width(), self.height()))
+        failed = self.desk.session.keep_safe()
+        if failed and self.desk.session.dirty and not self._lost and event is not None:
+            event.ignore()
+            self.keeping.would_be_lost(failed, self._close_anyway, "Close, and lose them")
+            return
         self.desk.finish()
-        self.desk.session.keep_safe()
         super().closeEvent(event)
+
+    def _close_anyway(self) -> None:
+        self._lost = True
+        self.close()
 
     def changeEvent(self, event: QEvent | None) -> None:
         super().changeEvent(event)

@@ -18,7 +18,7 @@ from ....core.model.rig import Rig, fill_range
 from ....core.model.tank_names import tank_names
 from ....core.model.ticket import Reading
 from ....core.planning.weigh_in import HOWS, plates, ticket
-from ....core.scale.line import Heard, pattern_of
+from ....core.scale.line import Decimal, Heard, pattern_of
 from ....core.scale.slips import stood_words
 from ....core.scale.typed import printed
 from ...frame.desk import Desk
@@ -30,6 +30,12 @@ from .now import ScaleNow
 
 BARE = "~bare"
 READ = "Read the plate pointed at"
+
+DECIMALS: tuple[tuple[str, Decimal], ...] = (
+    ("Its decimal sign: not said", ""),
+    ("Its decimal sign: a point", "point"),
+    ("Its decimal sign: a comma", "comma"),
+)
 
 
 class TicketPart(QWidget):
@@ -85,6 +91,12 @@ class TicketPart(QWidget):
         for edit, words in ((self.port, "port, such as /dev/ttyUSB0"), (self.pattern, "pattern of its lines, if not ours")):
             edit.setPlaceholderText(words)
             edit.setAccessibleName(words.capitalize())
+        self.decimal = Options()
+        self.decimal.setAccessibleName("Decimal sign of its lines")
+        for words, sign in DECIMALS:
+            self.decimal.addItem(words, sign)
+        self.decimal.hide()  # ours has a point
+        self.pattern.textChanged.connect(lambda text: self.decimal.setVisible(bool(text.strip())))
         self.device = QPushButton(READ)
         self.device.clicked.connect(self.read_line)
         self.fields: dict[int, Field] = {}
@@ -101,6 +113,7 @@ class TicketPart(QWidget):
         layout.addWidget(heading("Or off a scale on a line"))
         layout.addWidget(self.port)
         layout.addWidget(self.pattern)
+        layout.addWidget(self.decimal)
         layout.addWidget(self.device)
         self.how_full = heading("How full it was")
         layout.addWidget(self.how_full)
@@ -243,8 +256,10 @@ class TicketPart(QWidget):
             self.desk.refused.emit(f"{capital(str(err))}.")
             return
 
+        decimal: Decimal = self.decimal.currentData()
+
         def work(running: Running) -> Heard:
-            return settled(lines(port, still=running.still), pattern, unit)
+            return settled(lines(port, still=running.still), pattern, unit, decimal=decimal)
 
         def done(found: Heard) -> None:
             self.device.setText(READ)
