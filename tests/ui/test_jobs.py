@@ -5,7 +5,7 @@ from collections.abc import Callable
 
 import pytest
 from msgspec.structs import replace
-from PyQt6.QtCore import QEvent, QPointF, Qt
+from PyQt6.QtCore import QEvent, QPointF, Qt, QThread
 from PyQt6.QtGui import QMouseEvent
 from PyQt6.QtWidgets import QApplication
 from pytestqt.qtbot import QtBot
@@ -40,6 +40,36 @@ def test_a_newer_job_of_a_name_takes_the_place_of_the_older_and_only_its_result_
     qtbot.wait(20)
     assert came == ["beside", "new"]
     jobs.finish()
+
+
+def test_of_many_wishes_one_runs_at_a_time_and_the_last_wins_though_none_can_be_stopped(jobs: Jobs, qtbot: QtBot) -> None:
+    came: list[int] = []
+    begun: list[int] = []
+    at_once: list[int] = []
+
+    def work(n: int) -> Callable[[Running], int]:
+        def deaf(_: Running) -> int:
+            begun.append(n)
+            at_once.append(sum(t.isRunning() for t in jobs.findChildren(QThread)))
+            time.sleep(0.02)
+            return n
+
+        return deaf
+
+    for n in range(40):
+        jobs.start("held", work(n), came.append)
+        QApplication.processEvents()
+    qtbot.waitUntil(lambda: came == [39])
+    assert begun[0] == 0 and begun[-1] == 39 and len(begun) < 40 and max(at_once) == 1
+    jobs.start("held", work(40), came.append)
+    jobs.start("held", work(41), came.append)
+    jobs.cancel("held")
+    qtbot.wait(60)
+    assert came == [39] and 41 not in begun and not jobs.busy()
+    jobs.start("held", work(42), came.append)
+    jobs.start("held", work(43), came.append)
+    jobs.finish()
+    assert 43 not in begun
 
 
 def test_what_a_job_raises_is_told_where_the_window_is_and_progress_is_seen(jobs: Jobs, qtbot: QtBot) -> None:

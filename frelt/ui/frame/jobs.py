@@ -1,7 +1,8 @@
 """Whatever runs beside the window: started, told how far it is, cancelled, and its result brought back to the window's thread.
 
 A job is a plain function that is handed a `Running`; it gets all it needs as values, keeps its own results (`core.base.kept`),
-and touches no widget. One at a time runs under each name: a new one of a name takes the place of the old, whose result is dropped.
+and touches no widget. One at a time runs under each name: a new one of a name takes the place of the old, whose result is dropped;
+it begins when the old has ended, and only the last that was asked for begins at all.
 """
 
 from collections.abc import Callable
@@ -52,7 +53,8 @@ class Jobs(QObject):
 
     def __init__(self, parent: QObject | None = None) -> None:
         super().__init__(parent)
-        self._now: dict[str, _Job] = {}
+        self._now: dict[str, _Job] = {}  # the last asked for, which may wait
+        self._runs: dict[str, _Job] = {}  # on a thread, though it may be cancelled
         self._shares: dict[str, float] = {}
         self._ended = False
 
@@ -74,8 +76,13 @@ class Jobs(QObject):
         self._now[name] = job
         job.told.connect(lambda share: self._further(job, share))
         job.finished.connect(lambda: self._finished(job, done, failed))
-        job.start(QThread.Priority.LowPriority)
+        if name not in self._runs:
+            self._run(job)
         self.changed.emit()
+
+    def _run(self, job: _Job) -> None:
+        self._runs[job.name] = job
+        job.start(QThread.Priority.LowPriority)
 
     def cancel(self, name: str) -> None:
         """Ask the job of a name to end; its result is dropped."""
@@ -83,6 +90,8 @@ class Jobs(QObject):
         self._shares.pop(name, None)
         if job is not None:
             job.running.wanted = False
+            if self._runs.get(name) is not job:  # it has not begun
+                job.deleteLater()
             self.changed.emit()
 
     def busy(self, name: str = "") -> bool:
@@ -108,7 +117,11 @@ class Jobs(QObject):
             self.changed.emit()
 
     def _finished(self, job: _Job, done: Callable[[Any], object], failed: Callable[[Exception], object] | None) -> None:
+        del self._runs[job.name]
         wanted = self._now.get(job.name) is job
+        following = None if wanted or self._ended else self._now.get(job.name)
+        if following is not None:
+            self._run(following)
         if wanted:
             del self._now[job.name]
             self._shares.pop(job.name, None)

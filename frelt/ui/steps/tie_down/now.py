@@ -13,7 +13,7 @@ from ....core.model.tie_down import Strap
 from ....core.report.held import findings
 from ....core.report.lines import Finding
 from ....core.solve import solve
-from ....core.tie_down.held import Held
+from ....core.tie_down.held import Held, held
 from ...frame.desk import Desk
 from ...frame.jobs import Running
 from ...frame.worked_out import WorkedOut
@@ -44,7 +44,10 @@ class HoldNow(WorkedOut[AllSaid]):
     def work(self, rig: Rig, units: Units, running: Running) -> AllSaid:
         """What holds everything, and what is to be said of it."""
         own = solve(rig, Kept())
-        return own.held, findings(rig, own.frames, own.held, units)
+        if not running.still():
+            return (), ()
+        found = held(rig, own.frames)
+        return found, findings(rig, own.frames, found, units) if running.still() else ()
 
     def arrived(self, found: AllSaid | None) -> None:
         """Keep it."""
