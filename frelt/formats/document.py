@@ -13,9 +13,11 @@ from ..core.base.value import BadInput
 from ..core.gate import admit
 from ..core.model.document import FORMAT, VERSION, Document
 from ..core.model.zeros import without_zeros
+from .let_in import with_let_in, without_negatives
 from .migrations import migrate
 
 MOST_BYTES = 40_000_000  # of a file that is read; what opens can be written, however large it has grown meanwhile
+FIGURES_FROM_0, HELD_TO_BOUNDS = 3, 6  # versions since which a file was held to this from the first to the last
 MOST_INDENTED = 10_000_000  # a larger one is written without indents
 SUFFIX = ".frelt.json"
 
@@ -55,10 +57,15 @@ def _read(data: bytes, most: int = MOST_BYTES) -> Read:
         newer = isinstance(version, int) and version > VERSION
         hint = f"a version this program reads, 1 to {VERSION}" + (" (the file is from a newer Frelt)" if newer else "")
         raise BadInput("$.version", seen(version), hint)
+    raw, negatives = without_negatives(raw) if version < FIGURES_FROM_0 else (raw, 0)
     raw = migrate(raw, VERSION)
     document, zeros = without_zeros(_typed(raw))
+    let_in: tuple[str, ...] = ()
+    if version < HELD_TO_BOUNDS:
+        document, let_in = with_let_in(document)
     admit(document)
-    return Read(document=document, told=_told(zeros, document) if zeros else ())
+    below = (f"{negatives} {'figure' if negatives == 1 else 'figures'} below 0 in the file: taken as 0",) if negatives else ()
+    return Read(document=document, told=(*below, *let_in, *(_told(zeros, document) if zeros else ())))
 
 
 def _told(zeros: tuple[str, ...], document: Document) -> tuple[str, ...]:

@@ -8,12 +8,14 @@ import pytest
 from msgspec.structs import replace
 
 from frelt.core.base.units import US
+from frelt.core.base.value import BadInput
+from frelt.core.gate import admit_edit
 from frelt.core.kind.make import follows
 from frelt.core.model.plumbing import Plumbing
 from frelt.core.model.tie_down import TieDown
 from frelt.core.report.notes import notes
 from frelt.core.solve import solve
-from frelt.formats.document import decode, encode
+from frelt.formats.document import decode, encode, read
 from tests.conftest import demo
 
 OLD = Path(__file__).parent.parent / "fixtures/version-1"
@@ -120,3 +122,71 @@ def test_a_threshold_of_version_4_is_of_what_its_name_meant() -> None:
     )
     called = replace(new, rules=replace(new.rules, thresholds=tuple(replace(t, name="x") for t in new.rules.thresholds)))
     assert notes(solve(called), US) == notes(solve(new), US)
+
+
+EVERY = sorted((OLD.parent).glob("version-*/*.frelt.json"))
+
+
+@pytest.mark.parametrize("version", [1, 2, 3, 4, 5])
+def test_every_extreme_that_an_earlier_version_let_in_opens_is_told_and_can_be_saved(version: int) -> None:
+    """Each parameter of each thing at and beyond both its bounds: nothing held a file to them before version 6 from first to last."""
+    from frelt.core.kind.bounds import FAR
+    from frelt.core.kind.registry import kind_of
+
+    file = next((f for f in EVERY if f.parent.name == f"version-{version}"), OLD.parent / "found/barn-use.frelt.json")
+    raw = msgspec.json.decode(file.read_bytes())
+    assert raw["version"] == version
+    opened_as = decode(file.read_bytes()).rigs[0]
+    for n, item in enumerate(opened_as.items):
+        for p in kind_of(item).params:
+            if p.id not in raw["rigs"][0]["items"][n].get("fields", {}):
+                continue
+            for value in (p.low, p.high, p.low / 3, p.high * 1.02, min(p.high * 50, 1e9), 1e9):
+                made = msgspec.json.decode(file.read_bytes())
+                made["rigs"][0]["items"][n]["fields"][p.id]["value"] = value
+                found = read(msgspec.json.encode(made), "old")
+                own = found.document.rigs[0].items[n]
+                far = 1.0 if p.quantity == "number" else FAR
+                outside = value < p.low * (1 - 1e-6) or value > p.high * (1 + 1e-6)
+                assert (own.let_in == (p.id,)) == outside and any(own.name in t for t in found.told) == outside, (
+                    item.id,
+                    p.id,
+                    value,
+                )
+                assert own.fields[p.id].value == pytest.approx(min(max(value, p.low / far), p.high * far) if outside else value)
+                if outside:
+                    assert decode(encode(found.document)) == found.document
+                    assert far == 1.0 or any(
+                        c.kind == "let in" and c.level == "advice" for c in solve(found.document.rigs[0]).checks
+                    )
+
+
+def test_the_shelf_of_version_1_that_is_48_in_deep_opens_and_one_of_today_is_refused() -> None:
+    raw = raw_of("tram-stops")
+    shelf = {
+        **raw["rigs"][0]["items"][0],
+        "id": "deep",
+        "name": "Deep shelf",
+        "kind": "shelf",
+        "parts": [],
+        "decks": [],
+        "options": {},
+    }
+    raw["rigs"][0]["items"].append({**shelf, "fields": {"deep": {"value": 1.2192}}})
+    found = read(msgspec.json.encode(raw), "old")
+    item = found.document.rigs[0].items[-1]
+    assert item.fields["deep"].value == 1.2192 and item.let_in == ("deep",)
+    assert found.told[0].startswith("Deep shelf: deep 48 in is beyond 3⅞ in to 47¼ in")
+    rig = found.document.rigs[0]
+    moved = replace(rig, items=(*rig.items[:-1], replace(item, name="Moved")))
+    admit_edit(replace(found.document, rigs=(moved,)), found.document)
+    today = replace(rig, items=(*rig.items[:-1], replace(item, let_in=())))
+    with pytest.raises(BadInput, match="deep 48 in"):
+        encode(replace(found.document, rigs=(today,)))
+
+
+def test_figures_below_0_which_version_1_took_are_0_and_told() -> None:
+    raw = raw_of("barn-wash")
+    raw["rigs"][0]["items"][0]["mass"]["value"] = -4.0
+    found = read(msgspec.json.encode(raw), "old")
+    assert found.document.rigs[0].items[0].mass.value == 0.0 and found.told == ("1 figure below 0 in the file: taken as 0",)

@@ -122,6 +122,7 @@ class Item(Value, frozen=True, kw_only=True):
     outline: corners in the item frame [m], where the kind's own outline is not true enough.
     built_in: belongs to the carrier itself (its own fuel, a spare wheel): part of its curb weight, not of the payload.
     held: how it is held down; empty where not said.  held_mass: of what holds it [kg].
+    let_in: parameters that an earlier version took beyond what the kind takes now.
     group: items of one group move together.  step: one may step on it to reach what is higher.
     """
 
@@ -141,6 +142,7 @@ class Item(Value, frozen=True, kw_only=True):
     outline: tuple[tuple[Metres, Metres], ...] = ()
     origin: Text = ""
     revision: Positive = 0
+    let_in: tuple[Text, ...] = ()
     owner: Text = ""
     condition: Condition = Condition()
     locked: bool = False
