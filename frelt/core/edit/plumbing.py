@@ -160,6 +160,17 @@ def taken_out(rig: Rig, fitting_id: str) -> Rig:
     return with_line(made, replace(a, start=ends[0], end=ends[1], length=length, via=via))
 
 
+def turned_round(rig: Rig, fitting_id: str) -> Rig:
+    """The rig with a fitting the other way round in its line: what came in goes out."""
+    other = {f"{fitting_id}/in": f"{fitting_id}/out", f"{fitting_id}/out": f"{fitting_id}/in"}
+    p = rig.plumbing
+    lines = tuple(
+        replace(x, start=other.get(x.start, x.start), end=other.get(x.end, x.end)) if {x.start, x.end} & other.keys() else x
+        for x in p.lines
+    )
+    return replace(rig, plumbing=replace(p, lines=lines))
+
+
 def turned(rig: Rig, fitting_id: str, stands: float) -> Rig:
     """The rig with a handle turned."""
     fitting = rig.plumbing.fitting(fitting_id)

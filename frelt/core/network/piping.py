@@ -43,7 +43,7 @@ class End(Struct, frozen=True):
 class Piping(Struct, frozen=True):
     """The network of a rig, and what of it is what. node: of a port (`item/part`, `fitting/way`).  branch: by the id of a line or
     fitting, or `item/element`.  guns: branch by fitting.  pumps: branch by item, and its inlet's port.  mouths: branches of a tank
-    by its address, with the sign that leads out of it.  ends: where air could come in.  routes: of the lines.  fittings: carrier and place of each [m].
+    by its address, with the sign that leads out of it.  ends: where air could come in.  routes: of the lines.  fittings: carrier and place of each [m].  open_ends: drains, vents and open ends, by fitting.
     """
 
     net: Net
@@ -61,6 +61,7 @@ class Piping(Struct, frozen=True):
     routes: Mapping[str, Route]
     loose: tuple[str, ...] = ()
     fittings: Mapping[str, tuple[str, tuple[float, float, float]]] = {}
+    open_ends: tuple[str, ...] = ()
 
 
 def stock_of(source: str, liquid: Liquid) -> Stock:
@@ -116,6 +117,7 @@ class _Building:
         self.mouths: dict[str, list[tuple[int, int]]] = {}
         self.taps: dict[str, int] = {}
         self.ends: list[End] = []
+        self.open_ends: list[str] = []
         self.draws: list[tuple[int, str, float, float, float]] = []
         self.at_port: dict[str, list[Line]] = {}
         for line in rig.plumbing.lines:
@@ -280,6 +282,7 @@ class _Building:
                         self.guns[fitting.id] = e
                     else:
                         self.ends.append(End(e, fitting.name or fitting.kind))
+                        self.open_ends.append(fitting.id)
                     continue
                 e = self.add(one.key(fitting.id), start, self.at(f"{fitting.id}/{one.end}"), one.way, one.law)
                 if one.drawn:
@@ -347,6 +350,7 @@ class _Building:
             self.routes,
             tuple(self.loose),
             self.places.fittings,
+            tuple(self.open_ends),
         )
 
 

@@ -1,6 +1,6 @@
 """What a steady answer says of a rig: who gets how much, at what pressure, how strong and how warm; and what is not right with it."""
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 
 import numpy as np
 from msgspec import Struct
@@ -80,6 +80,8 @@ class Reading(Struct, frozen=True):
     """guns, pumps, tanks: as above.  taps: what each gives [m³/s], below zero where it is driven back; nan where that is not known.  air: ends that draw air.
 
     why: where some part could not be worked out; the rest stands.  shut: things that pump into what is shut.  doubtful: branches behind air.
+
+    spills: what runs out of a drain, a vent or an open end: its fitting, how much [m³/s], and the shares of what is in it.
     """
 
     guns: tuple[AtGun, ...] = ()
@@ -92,6 +94,7 @@ class Reading(Struct, frozen=True):
     doubtful: frozenset[int] = frozenset()
     trapped: Mapping[str, float] = {}
     second: bool = False
+    spills: tuple[tuple[str, float, Mapping[str, float]], ...] = ()
 
 
 def read(piping: Piping, steady: Steady) -> Reading:
@@ -148,7 +151,20 @@ def read(piping: Piping, steady: Steady) -> Reading:
         doubtful=doubtful,
         trapped=trapped,
         second=steady.second,
+        spills=tuple(_spills(piping, steady, sources, doubtful)),
     )
+
+
+def _spills(
+    piping: Piping, steady: Steady, sources: list[str], doubtful: frozenset[int]
+) -> Iterator[tuple[str, float, Mapping[str, float]]]:
+    """What runs out into the air but at guns and lids."""
+    for fitting in piping.open_ends:
+        e = piping.branch[fitting]
+        flow = _number(steady.found.flow[e])
+        if flow > FLOWS and e not in doubtful:
+            shares = zip(sources, steady.carried.shares[e], strict=True)
+            yield fitting, flow, {n: float(s) for n, s in shares if s > 1e-6}
 
 
 def _gun(piping: Piping, steady: Steady, gun: str, e: int, sources: list[str], doubtful: bool) -> AtGun:

@@ -12,7 +12,8 @@ from ..model.item import Item
 from ..model.rig import Rig
 from ..model.tie_down import Strap
 from ..tie_down.held import Held, InWay
-from .lines import ORDER, Finding
+from .finding import Finding
+from .lines import ORDER
 
 SHOWN = 3  # names that are told of those of which nothing is said
 EATEN = {"nylon": "nylon", "steel": "plain steel"}  # by SH; from memory of handbooks of resistance

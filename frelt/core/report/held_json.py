@@ -6,8 +6,8 @@ from ..base.units import Units
 from ..base.value import Value
 from ..solve import Solved
 from ..tie_down.held import Held, InWay
+from .finding import Finding
 from .held import findings
-from .lines import Finding
 
 
 class WayReport(Value, frozen=True, kw_only=True, omit_defaults=False):

@@ -16,26 +16,22 @@ from ..judge.status import GRAVE, Level
 from ..kind.fittings import HANDLED, made_of
 from ..kind.registry import given
 from ..liquids.aging import strength_now
+from ..model.plumbing import Fitting
 from ..model.rig import Rig, fill_range
 from ..model.state import State
 from ..model.tank_names import tank_names
 from ..network.lines import LinesSolved, lines_solved
+from ..network.meetings import danger, meetings, tank_item
+from ..network.one_way import against
 from ..network.reading import FLOWS, AtGun, AtPump, minutes_in_bypass
+from .finding import Finding
+from .ground import onto_the_ground
 from .shut_in import coils_beside, shut_in
 
 DUMPS = 0.08  # share of a machine's flow sent back while a gun is open above which other tips would use it
 HOT_SOON = 600.0  # minutes in bypass that are spoken of [s]
 TAINTS = 1e-4  # share of another liquid in what runs into a tank above which it is said
 ORDER: tuple[Level, ...] = ("danger", "broken", "law", "advice", "wish")
-
-
-class Finding(Struct, frozen=True):
-    """One thing that is not right. level: how grave; doubt: whether it is a thing nobody can know.  where: ids of what it is about."""
-
-    level: Level
-    words: str
-    where: tuple[str, ...] = ()
-    doubt: bool = False
 
 
 def strength_at(rig: Rig, gun: AtGun) -> float:
@@ -71,6 +67,17 @@ def source_names(rig: Rig) -> dict[str, str]:
     return dict(zip(made, told_apart(list(made.values())), strict=True))
 
 
+def lets_through(rig: Rig, fitting: Fitting) -> str:
+    """From what to what a fitting that passes one way alone lets through: `from W1 to Water`."""
+    names = names_of(rig)
+    ends: dict[str, str] = {}
+    for line in rig.plumbing.lines:
+        for own, other in ((line.start, line.end), (line.end, line.start)):
+            ends[own] = names[other.partition("/")[0]]
+    before, behind = (ends.get(f"{fitting.id}/{way}", "what is not joined yet") for way in ("in", "out"))
+    return f"from {before} to {behind}"
+
+
 def findings(rig: Rig, frames: Frames, solved: LinesSolved, units: Units) -> tuple[Finding, ...]:
     """All that is not right with the lines as their handles stand, the gravest first."""
     found = [*_structure(rig), *_running(rig, solved, units), *_let_go(rig, frames, solved, units)]
@@ -101,6 +108,16 @@ def _structure(rig: Rig) -> Iterator[Finding]:
             words = f"The coil of {item.name} can be shut in: water heated there needs a relief valve"
             seen = relief == "none"
             yield Finding("broken", words if seen else f"{words}; look whether it has its own", (item.id,), not seen)
+    for f in against(rig):
+        words = f"{names[f.id]} stands against the only way that anything can come from: nothing runs through it. Turn it round"
+        yield Finding("broken", words, (f.id,))
+    for one in meetings(rig):
+        said = f"SH of {names[one.sh]} and {names[one.other]} can stand in {names[one.place]}: {one.why}"
+        where = (one.place, *(tank_item(a) for a in (one.sh, one.other)))
+        if danger(one):
+            yield Finding("danger", said, where)
+        else:
+            yield Finding("advice", f"{said}, if {one.handles} handles stood wrong", where, True)
     if p.lines and not any(f.kind == "tap" for f in p.fittings):
         yield Finding("advice", "No tap fills it: put one where the customer's hose couples", (), True)
 
@@ -121,6 +138,7 @@ def _running(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding]:
         if flow < -FLOWS:
             yield Finding("danger", f"{units.show(-flow, 'flow')} runs back into the customer's tap {names[tap]}", (tap,))
     yield from _into_tanks(rig, solved, units)
+    yield from onto_the_ground(rig, solved, units)
     for pump in reading.pumps:
         yield from _pump(rig, solved, pump, units)
     yield from _pressures(rig, solved, units)

@@ -8,7 +8,8 @@ from ..base.units import Units
 from ..model.rig import Rig
 from ..network.lines import LinesSolved, lines_solved
 from ..solve import Solved
-from .lines import Finding, findings, names_of, shown_fills, source_names, strength_at, suction
+from .finding import Finding
+from .lines import findings, names_of, shown_fills, source_names, strength_at, suction
 
 
 class Element(Struct):

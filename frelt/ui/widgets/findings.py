@@ -6,7 +6,7 @@ from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QResizeEvent
 from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
-from ...core.report.lines import Finding
+from ...core.report.finding import Finding
 from .text import Words
 
 SIGNS = {"danger": "▲", "broken": "▲", "law": "◆", "advice": "○", "wish": "○"}

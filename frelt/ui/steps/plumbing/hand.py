@@ -7,12 +7,13 @@ from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtWidgets import QComboBox, QPushButton, QVBoxLayout, QWidget
 
 from ....core.base.figure import Figure, plate
-from ....core.edit.plumbing import ended, joined_ports, with_fitting, with_line
+from ....core.edit.plumbing import ended, joined_ports, turned_round, with_fitting, with_line
 from ....core.edit.ports import Port, fits, ports
 from ....core.kind.fittings import MATERIALS, asked
 from ....core.model.hangs_together import stands_in
 from ....core.model.plumbing import COLORS, Fitting, FittingKind, Line
-from ....core.report.lines import names_of
+from ....core.network.one_way import ONE_WAY
+from ....core.report.lines import lets_through, names_of
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import FigureField, heading, prose, title
@@ -215,7 +216,21 @@ class HandPart(QWidget):
             own = f.figures.get(one.id)
             field.show_value(own.value if own is not None else None, self.desk.units.show(one.usual, one.quantity))
             self.box.addWidget(field)
+        if f.kind in ONE_WAY:
+            rig = self.now.rig
+            if rig is not None:
+                self.box.addWidget(prose(f"It lets through {lets_through(rig, f)}."))
+            turn = QPushButton("Turn it round")
+            turn.clicked.connect(lambda: self._turn_round(f.id))
+            self.box.addWidget(turn)
         self._remove("Take it out")
+
+    def _turn_round(self, fitting_id: str) -> None:
+        if self.desk.edit(lambda r: turned_round(r, fitting_id), "turned round"):
+            rig = self.now.rig
+            f = rig.plumbing.fitting(fitting_id) if rig is not None else None
+            if rig is not None and f is not None:
+                self.desk.said.emit(f"{f.name or f.kind.capitalize()} is turned round: it lets through {lets_through(rig, f)}.")
 
     def _figure(self, fitting_id: str, name: str) -> Callable[[float | None], None]:
         def put(value: float | None) -> None:

@@ -4,9 +4,9 @@ from PyQt6.QtCore import QByteArray, QMimeData, QPoint, Qt
 from PyQt6.QtGui import QDrag, QDropEvent, QMouseEvent
 from PyQt6.QtWidgets import QApplication, QPushButton
 
-from ....core.edit.plumbing import parted
 from ....core.model.plumbing import FittingKind
 from ....core.model.rig import Rig
+from ....core.network.one_way import part_with
 from ...frame.desk import FITTING, Desk
 from .now import LinesNow
 
@@ -66,7 +66,7 @@ def put_in(desk: Desk, now: LinesNow, line_id: str, kind: FittingKind) -> None:
     made: list[str] = []
 
     def edit(rig: Rig) -> Rig:
-        new, name = parted(rig, line_id, kind)
+        new, name = part_with(rig, line_id, kind)
         made.append(name)
         return new
 

@@ -5,7 +5,8 @@ from PyQt6.QtCore import QObject, pyqtSignal
 from ....core.model.plumbing import Plumbing
 from ....core.model.rig import Rig
 from ....core.network.lines import LinesSolved, lines_solved, rerouted
-from ....core.report.lines import Finding, findings, shown_fills
+from ....core.report.finding import Finding
+from ....core.report.lines import findings, shown_fills
 from ...frame.desk import WORST, Desk
 
 

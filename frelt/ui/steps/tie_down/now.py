@@ -10,8 +10,8 @@ from ....core.base.units import Units
 from ....core.edit.tie_down import free_name, hooked
 from ....core.model.rig import Rig
 from ....core.model.tie_down import Strap
+from ....core.report.finding import Finding
 from ....core.report.held import findings
-from ....core.report.lines import Finding
 from ....core.solve import solve
 from ....core.tie_down.held import Held, held
 from ...frame.desk import Desk

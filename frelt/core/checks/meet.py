@@ -1,0 +1,68 @@
+"""SH and acid, peroxide or ammonia never stand in one valve, tee, pump or gun."""
+
+from collections.abc import Iterable
+
+from ..base.units import Units
+from ..geometry.frames import Frames
+from ..judge.check import Check, CheckKind, register
+from ..model.rig import Rig
+
+MATES = frozenset({"acid", "oxidizer", "ammonia"})
+
+
+def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
+    if not rig.plumbing.lines:
+        return
+    held = {t.liquid.substance for i in rig.items for t in i.tanks}
+    if "SH" not in held or not held & MATES:
+        return
+    from ..model.tank_names import tank_names
+    from ..network.meetings import danger, meetings, tank_item
+
+    found = meetings(rig)
+    names = tank_names(rig) | {i.id: i.name for i in rig.items} | {f.id: f.name or f.kind for f in rig.plumbing.fittings}
+    for one in found:
+        sure = danger(one)
+        items = tuple(tank_item(a) for a in (one.sh, one.other))
+        where = names[one.place]
+        words = (
+            f"SH of {names[one.sh]} and {names[one.other]} can stand in {where}: {one.why}. Part them there, or rinse with water in between"
+            if sure
+            else f"SH of {names[one.sh]} and {names[one.other]} could stand in {where} if {one.handles} handles stood wrong: {one.why}"
+        )
+        yield Check(
+            id=f"meet:{one.sh}:{one.other}",
+            kind="meet",
+            subject=where,
+            quantity="length",
+            status="over" if sure else "tight",
+            items=items,
+            level=rig.rules.levels.get("meet", "danger" if sure else "advice"),
+            why=words,
+            causes=(one.place,),
+        )
+    if not found:
+        yield Check(id="meet", kind="meet", subject="SH and acid", quantity="length", status="ok")
+
+
+def _sentence(c: Check, units: Units) -> str:
+    return c.why or "SH meets no acid, peroxide or ammonia in any valve, tee, pump or gun"
+
+
+def _brief(c: Check, units: Units) -> str:
+    return f"SH and acid in {c.subject}" if c.why else "SH kept from acid in the lines"
+
+
+register(
+    CheckKind(
+        "meet",
+        "What meets in the lines",
+        plate="the data sheets of both liquids say what they must never meet; a valve, a tee, a pump or a gun that serves both is never rinsed wholly",
+        source="data sheets of SH, acids, peroxides and ammonia, from memory; the makers' come first",
+        findings=_findings,
+        sentence=_sentence,
+        brief=_brief,
+        level="danger",
+        curable=False,
+    )
+)

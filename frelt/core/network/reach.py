@@ -1,0 +1,160 @@
+"""Where liquid can come through lines, fittings and things, as a graph: what feeds, what takes, and what a handle that stands otherwise opens.
+
+Pressures are nothing to it: what an open way leads to can stand there.
+"""
+
+from collections import deque
+from collections.abc import Callable, Iterator, Mapping
+
+from msgspec import Struct
+
+from ..kind.inner import Burner, Dial, Inner, Membrane, Plunger, Through, Unloads
+from ..kind.registry import kind_of
+from ..model.fitting_ways import ways_of
+from ..model.item import Item, PortPart
+from ..model.open_pipes import bottoms
+from ..model.plumbing import Fitting
+from ..model.rig import Rig
+from .fitted import LEAST_OPEN, PASSIVE
+
+Both = Callable[[str, str, int, int], None]
+SHUT = 1_000  # of a way that no handle opens
+TAP, PUMP, TANK = (
+    3,
+    2,
+    1,
+)  # how surely something feeds: a mains does, a pump does while it runs, a tank as long as it holds something
+
+
+class Reach(Struct, frozen=True):
+    """ways: from each node to others, with how many handles must be turned for it.  feeds, takes: how surely a node does.
+
+    mouths: of each tank, the nodes at its bottom.  of: of each node, the fitting or thing it belongs to.
+    """
+
+    ways: Mapping[str, tuple[tuple[str, int], ...]]
+    feeds: Mapping[str, int]
+    takes: frozenset[str]
+    mouths: Mapping[str, tuple[str, ...]]
+
+    def from_(self, starts: tuple[str, ...], without: str = "") -> dict[str, int]:
+        """Every node that can be come to, and by how many handles that are turned. without: a fitting that is not gone through."""
+        found = dict.fromkeys(starts, 0)
+        waiting = deque(starts)
+        while waiting:
+            node = waiting.popleft()
+            for other, cost in self.ways.get(node, ()):
+                if without and owner(node) == owner(other) == without:
+                    continue
+                total = found[node] + cost
+                if total < found.get(other, SHUT):
+                    found[other] = total
+                    (waiting.append if cost else waiting.appendleft)(other)
+        return found
+
+
+def owner(node: str) -> str:
+    """The fitting or thing a node belongs to."""
+    return node.partition("/")[0]
+
+
+def reach(rig: Rig) -> Reach:
+    """The graph of a rig's lines as their handles stand."""
+    ways: dict[str, dict[str, int]] = {}
+    feeds: dict[str, int] = {}
+    takes: set[str] = set()
+
+    def both(a: str, b: str, there: int, back: int) -> None:
+        for one, other, cost in ((a, b, there), (b, a, back)):
+            if cost < SHUT:
+                own = ways.setdefault(one, {})
+                own[other] = min(cost, own.get(other, SHUT))
+
+    for line in rig.plumbing.lines:
+        both(line.start, line.end, 0, 0)
+    used = {e for x in rig.plumbing.lines for e in (x.start, x.end)}
+    owners = {owner(e) for e in used}
+    mouths: dict[str, tuple[str, ...]] = {}
+    plumbed = [i for i in rig.items if i.id in owners]
+    bottom = bottoms(plumbed)
+    for item in plumbed:
+        inner = kind_of(item).inner(item)
+        for one in inner:
+            _inner(item, one, used, both, feeds, takes)
+        joints = {f"{item.id}/{e}" for x in inner if not isinstance(x, Burner) for e in (x.start, x.end)}
+        for port in {e for e in used if owner(e) == item.id} - joints if item.tanks else ():
+            if port in bottom:
+                feeds[port] = TANK
+                mouths[bottom[port]] = (*mouths.get(bottom[port], ()), port)
+            elif _liquid(item, port):
+                takes.add(port)
+    for fitting in rig.plumbing.fittings:
+        for a, b, there, back in passes(fitting):
+            both(f"{fitting.id}/{a}", f"{fitting.id}/{b}", there, back)
+        if fitting.kind == "tap":
+            feeds[f"{fitting.id}/out"] = TAP
+        elif len(ways_of(fitting)) == 1 and fitting.kind != "cap":
+            takes.add(f"{fitting.id}/in")
+    made = {a: tuple(own.items()) for a, own in ways.items()}
+    return Reach(made, feeds, frozenset(takes), {t: tuple(sorted(m)) for t, m in mouths.items()})
+
+
+def _liquid(item: Item, port: str) -> bool:
+    part = next((p for p in item.parts if f"{item.id}/{p.id}" == port), None)
+    return isinstance(part, PortPart) and part.carries == "liquid"
+
+
+def _inner(item: Item, one: Inner, used: set[str], both: Both, feeds: dict[str, int], takes: set[str]) -> None:
+    if isinstance(one, Burner):
+        return
+    a, b = f"{item.id}/{one.start}", f"{item.id}/{one.end}"
+    match one:
+        case Through():
+            both(a, b, 0, SHUT if one.one_way else 0)
+        case Plunger() | Membrane():
+            both(a, b, 0, SHUT)  # at rest it passes forward, as two checks do
+            takes.add(a)
+            feeds[b] = PUMP
+        case Unloads():
+            both(a, b if b in used or one.end == "inlet" else f"{item.id}/inlet", 0, SHUT)
+        case Dial():
+            both(a, b, 0, SHUT)
+
+
+def passes(fitting: Fitting) -> Iterator[tuple[str, str, int, int]]:
+    """The ways through a fitting: from, to, and how many handles must be turned for that way and for the way back."""
+    names, stands = ways_of(fitting), fitting.stands
+    match fitting.kind:
+        case kind if kind in PASSIVE:
+            yield from ((names[0], other, 0, 0) for other in names[1:])
+        case "ball valve" | "metering valve" | "remote valve":
+            shut = int(stands < LEAST_OPEN)
+            yield "in", "out", shut, shut
+        case "three-way valve":
+            first, second = int(1 - stands < LEAST_OPEN), int(stands < LEAST_OPEN)
+            yield "common", "first", first, first
+            yield "common", "second", second, second
+        case "check valve" | "float valve":
+            yield "in", "out", 0, SHUT
+        case "relief valve":
+            return
+        case "injector":
+            yield "in", "out", 0, 0
+            yield "draw", "out", 0, SHUT
+        case _ if len(names) > 1:
+            yield names[0], names[1], 0, 0
+
+
+def fed_at(found: Mapping[str, int], feeds: Mapping[str, int]) -> int:
+    """How surely anything feeds what can be come to from somewhere, whatever handles are turned; 0 where nothing does."""
+    return max((feeds[n] for n in found if n in feeds), default=0)
+
+
+def feeders(graph: Reach, node: str, without: str) -> dict[str, int]:
+    """Every node from which something can come to a node, not through one fitting: the graph walked backward."""
+    back: dict[str, dict[str, int]] = {}
+    for a, own in graph.ways.items():
+        for b, cost in own:
+            back.setdefault(b, {})[a] = cost
+    turned = Reach({a: tuple(own.items()) for a, own in back.items()}, graph.feeds, graph.takes, graph.mouths)
+    return turned.from_((node,), without)
