@@ -51,9 +51,12 @@ def demo(name: str) -> Document:
     return decode(shipped(f"demo/{name}.frelt.json"), name)
 
 
+FOUND = Path(__file__).parent / "fixtures/found"
+
+
 def found_rig(name: str) -> Rig:
     """The rig of a document that once showed a fault."""
-    return decode((Path(__file__).parent / f"fixtures/found/{name}.frelt.json").read_bytes(), name).rigs[0]
+    return decode((FOUND / f"{name}.frelt.json").read_bytes(), name).rigs[0]
 
 
 def trailer(axles: tuple[float, ...] = (3.0,), coupler: float = -1.0, tongue: float = 50.0, on_axles: float = 450.0) -> Trailer:

@@ -74,7 +74,8 @@ def test_every_rig_that_has_machines_is_plumbed_solved_and_proved(name: str) -> 
         )
     report = lines_report(solve(one), US)
     assert report.solved and msgspec.json.decode(msgspec.json.encode(report))["guns"]
-    assert [f.words for f in report.findings if f.level in ("danger", "broken")] == []
+    planted = ["SH and acid can stand together in V4, from SH tank and Acid cleaner tank: they give off chlorine"]
+    assert [f.words for f in report.findings if f.level in ("danger", "broken")] == (planted if name == "ballast-skid" else [])
 
 
 @pytest.mark.parametrize("name", [*PACKED, *DEMO])

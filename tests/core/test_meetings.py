@@ -138,9 +138,7 @@ def test_acid_and_sh_in_one_valve_are_danger_in_every_position_of_its_handle(nam
         now = turned(rig, "V4", stands)
         (one,) = meetings(now)
         assert one.place == "V4" and danger(one) and one.others == 0
-        assert any(
-            "can stand in V4: together they give off chlorine" in w and level == "danger" for w, level in said(now).items()
-        )
+        assert any("SH and acid can stand together in V4" in w and level == "danger" for w, level in said(now).items())
         check = next(c for c in solve(now).checks if c.kind == "meet")
         assert is_broken(check) and check.level == "danger"
 
@@ -184,8 +182,8 @@ def test_the_fewer_handles_stand_between_the_graver_it_is() -> None:
     assert danger(one) and (one.place, one.others, one.handles) == ("A", 0, 1)
     both = two_drums(shut=(True, True))
     assert not danger(only(both)) and only(both).handles == 2
-    words = next(w for w in said(both) if "can stand in" in w)
-    assert words.endswith("if 2 handles stood wrong") and said(both)[words] == "advice"
+    words = next(w for w in said(both) if "can stand together in" in w)
+    assert "if 2 handles stand wrong: they give off chlorine" in words and said(both)[words] == "advice"
     check = next(c for c in solve(both).checks if c.kind == "meet")
     assert (check.status, check.level) == ("tight", "advice") and not is_broken(check)
     assert danger(only(two_drums(Fitting(id="C", kind="check valve"))))  # with its flow a check lets SH to the tee

@@ -24,21 +24,15 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     for one in found:
         sure = danger(one)
         items = tuple(tank_item(a) for a in (one.sh, one.other))
-        where = names[one.place]
-        words = (
-            f"SH of {names[one.sh]} and {names[one.other]} can stand in {where}: {one.why}. Part them there, or rinse with water in between"
-            if sure
-            else f"SH of {names[one.sh]} and {names[one.other]} could stand in {where} if {one.handles} handles stood wrong: {one.why}"
-        )
         yield Check(
             id=f"meet:{one.sh}:{one.other}",
             kind="meet",
-            subject=where,
+            subject=names[one.place],
             quantity="length",
             status="over" if sure else "tight",
             items=items,
             level=rig.rules.levels.get("meet", "danger" if sure else "advice"),
-            why=words,
+            why=f"{one.words(names)}. Part them there, or rinse with water in between" if sure else one.words(names),
             causes=(one.place,),
         )
     if not found:

@@ -13,16 +13,16 @@ from ..model.rig import Rig
 from .reach import SHUT, Reach, owner, reach
 
 # What SH gives with each, from memory of safety data sheets: chlorine, heat with oxygen, chloramines.
-AGAINST: Mapping[str, str] = {
-    "acid": "together they give off chlorine",
-    "oxidizer": "together they boil and burst what is shut",
-    "ammonia": "together they give off chloramines",
+AGAINST: Mapping[str, tuple[str, str]] = {  # what it is called, and what comes of it
+    "acid": ("acid", "they give off chlorine"),
+    "oxidizer": ("peroxide", "they boil up and burst what is shut"),
+    "ammonia": ("ammonia", "they give off chloramines"),
 }
 
 
 class Meeting(Struct, frozen=True):
     """SH of one tank and what is in another, both of which can stand in one place, by the tanks' addresses. place: id of a fitting or
-    thing.  others: how many handles beside its own must stand otherwise than now.  handles: how many with it.  why: what comes of it.
+    thing.  others: how many handles beside its own must stand otherwise than now.  handles: how many with it.  what, why: what the other is, and what comes of it.
     """
 
     sh: str
@@ -30,7 +30,13 @@ class Meeting(Struct, frozen=True):
     place: str
     others: int
     handles: int
+    what: str
     why: str
+
+    def words(self, names: Mapping[str, str]) -> str:
+        """One sentence without its full stop; names: of tanks, fittings and things."""
+        both = f"SH and {self.what} can stand together in {names[self.place]}, from {names[self.sh]} and {names[self.other]}"
+        return f"{both}{'' if danger(self) else f', if {self.handles} handles stand wrong'}: {self.why}"
 
 
 def meetings(rig: Rig) -> tuple[Meeting, ...]:
@@ -45,7 +51,7 @@ def meetings(rig: Rig) -> tuple[Meeting, ...]:
         for other in (a for a, s in held.items() if s in AGAINST and a in graph.mouths):
             found = _nearest(graph, places, sh, other)
             if found is not None:
-                made.append(Meeting(sh, other, *found, AGAINST[held[other]]))
+                made.append(Meeting(sh, other, *found, *AGAINST[held[other]]))
     return tuple(made)
 
 

@@ -112,12 +112,8 @@ def _structure(rig: Rig) -> Iterator[Finding]:
         words = f"{names[f.id]} stands against the only way that anything can come from: nothing runs through it. Turn it round"
         yield Finding("broken", words, (f.id,))
     for one in meetings(rig):
-        said = f"SH of {names[one.sh]} and {names[one.other]} can stand in {names[one.place]}: {one.why}"
         where = (one.place, *(tank_item(a) for a in (one.sh, one.other)))
-        if danger(one):
-            yield Finding("danger", said, where)
-        else:
-            yield Finding("advice", f"{said}, if {one.handles} handles stood wrong", where, True)
+        yield Finding("danger" if danger(one) else "advice", one.words(names), where, not danger(one))
     if p.lines and not any(f.kind == "tap" for f in p.fittings):
         yield Finding("advice", "No tap fills it: put one where the customer's hose couples", (), True)
 

@@ -38,10 +38,13 @@ class Keeping(QObject):
         """Show that the work is not kept safe until it is."""
         if not failed:
             self._window.notices.drop(UNSAFE)
+            self._window.notices.drop(LOST)  # it can be kept again
+            return
+        self._again.start()
+        if self._window.notices.words(LOST):
             return
         words = f"Your work is not being kept safe: {failed}. Save it where there is room; it is tried again every ten seconds."
         self._window.notices.put(UNSAFE, words, (("Save as …", self._window.files.save_as),))
-        self._again.start()
 
     def would_be_lost(self, failed: str, go_on: Callable[[], object], what: str = "Go on, and lose them") -> None:
         """Say that going on would lose unsaved work, which cannot be kept; nothing happens until something is chosen."""
@@ -58,6 +61,7 @@ class Keeping(QObject):
         name = (
             session.path.name if session.path is not None else session.rig.name if session.rig is not None else "this document"
         )
+        self._window.notices.drop(UNSAFE)
         words = f"Unsaved changes of {name} cannot be kept: {failed}. They are still on the bench, and would be lost."
         self._window.notices.put(LOST, words, (("Save as …", save), (what, on)))
 

@@ -3,7 +3,7 @@
 from collections.abc import Callable
 
 from PyQt6.QtCore import Qt
-from PyQt6.QtGui import QResizeEvent
+from PyQt6.QtGui import QResizeEvent, QShowEvent
 from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
 
 from ...core.report.finding import Finding
@@ -35,6 +35,14 @@ class Pressed(QPushButton):
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         super().resizeEvent(event)
+        self._fit()
+
+    def showEvent(self, event: QShowEvent | None) -> None:
+        super().showEvent(event)
+        self._label.ensurePolished()  # its face is that of the window only now
+        self._fit()
+
+    def _fit(self) -> None:
         tall = self._tall(self.width())
         if tall != self.minimumHeight():
             self.setMinimumHeight(tall)
