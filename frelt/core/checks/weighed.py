@@ -51,14 +51,14 @@ TONGUE = ("coupler", "ball", "receiver")
 
 
 def _brief(c: Check, units: Units) -> str:
-    return f"weighed: {units.show(-(c.margin or 0.0), 'mass')} over"
+    return f"{uncapital(c.subject)} as weighed{'' if c.status == 'over' else ': weigh it again'}"
 
 
 register(
     CheckKind(
         "weighed",
         "Read over a plate",
-        plate="the scale ticket itself, beside the plate; where the ticket is wrong, say so under Test, scale",
+        plate="hold the ticket beside the plate: where a reading is wrong, say so under Test, scale; else take weight off and weigh again",
         source="the readings as printed, each with its step and the scale's own ±",
         findings=_findings,
         sentence=_sentence,

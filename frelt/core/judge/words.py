@@ -106,6 +106,8 @@ def brief(check: "Check", units: "Units") -> str:
         return about
     if check.margin is None:
         return about
+    if check.status != "over" and check.margin < 0:  # within its ±: it has nothing to spare
+        return about
     off = units.show(abs(check.margin), check.quantity)
     if kind is not None and kind.brief is not None and check.side == "low":
         return about

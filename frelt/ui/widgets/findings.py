@@ -4,7 +4,7 @@ from collections.abc import Callable
 
 from PyQt6.QtCore import Qt
 from PyQt6.QtGui import QResizeEvent, QShowEvent
-from PyQt6.QtWidgets import QPushButton, QVBoxLayout, QWidget
+from PyQt6.QtWidgets import QPushButton, QWidget
 
 from ...core.report.finding import Finding
 from .text import Words
@@ -12,6 +12,7 @@ from .text import Words
 SIGNS = {"danger": "▲", "broken": "▲", "law": "◆", "advice": "○", "wish": "○"}
 DOUBT = "▫"
 ROOM = 244  # of the column, until it is known [px]
+ASIDE, ABOVE = 8, 5  # of its words from its edges [px]
 
 
 class Pressed(QPushButton):
@@ -22,16 +23,13 @@ class Pressed(QPushButton):
         self.setObjectName(look)
         self.setAccessibleName(words)
         self.setCursor(Qt.CursorShape.PointingHandCursor)
-        self._label = Words(words)
+        self._label = Words(words, self)
         self._label.setWordWrap(True)
         self._label.setAttribute(Qt.WidgetAttribute.WA_TransparentForMouseEvents)
-        box = QVBoxLayout(self)
-        box.setContentsMargins(7, 4, 7, 4)
-        box.addWidget(self._label)
         self.setMinimumHeight(self._tall(ROOM))
 
     def _tall(self, wide: int) -> int:
-        return self._label.heightForWidth(max(wide - 16, 40)) + 10
+        return self._label.heightForWidth(max(wide - 2 * ASIDE, 40)) + 2 * ABOVE
 
     def resizeEvent(self, event: QResizeEvent | None) -> None:
         super().resizeEvent(event)
@@ -46,6 +44,7 @@ class Pressed(QPushButton):
         tall = self._tall(self.width())
         if tall != self.minimumHeight():
             self.setMinimumHeight(tall)
+        self._label.setGeometry(ASIDE, ABOVE, max(self.width() - 2 * ASIDE, 40), max(self.height(), tall) - 2 * ABOVE)
 
 
 def finding_line(one: Finding, take: Callable[[str], object]) -> QWidget:
