@@ -21,6 +21,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
 
     found = meetings(rig)
     names = tank_names(rig) | {i.id: i.name for i in rig.items} | {f.id: f.name or f.kind for f in rig.plumbing.fittings}
+    kinds = {f.id: f.kind for f in rig.plumbing.fittings}  # ids are renewed in a copy
     for one in found:
         sure = danger(one)
         items = tuple(tank_item(a) for a in (one.sh, one.other))
@@ -33,7 +34,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             items=items,
             level=rig.rules.levels.get("meet", "danger" if sure else "advice"),
             why=f"{one.words(names)}. Part them there, or rinse with water in between" if sure else one.words(names),
-            causes=(one.place,),
+            causes=(kinds.get(one.place, "a pump"),),
         )
     if not found:
         yield Check(id="meet", kind="meet", subject="SH and acid", quantity="length", status="ok")

@@ -6,8 +6,8 @@ from pathlib import Path
 from PyQt6.QtWidgets import QFileDialog, QHBoxLayout, QPushButton, QWidget
 
 from ...app.library import Library, Still, Tell
+from ...app.outputs import write_output
 from ...app.reading import read_file
-from ...app.storage import write_atomically
 from ...core.base.text import capital
 from ...core.base.value import FreltError
 from ...formats.cells import MOST_BYTES
@@ -91,8 +91,8 @@ class TableLine(QWidget):
 def write_out(desk: Desk, path: Path, content: bytes, written: str) -> None:
     """Write a table whole or not at all, and say so. written: what it holds, in words."""
     try:
-        write_atomically(path, content)
-    except OSError as err:
-        desk.refused.emit(f"{path}: {err.strerror or err}.")
+        write_output(path, content, force=True, of=desk.session.path)  # its dialog has asked
+    except FreltError as err:
+        desk.refused.emit(f"{err}.")
         return
     desk.said.emit(f"{written} written: {path}.")
