@@ -32,8 +32,8 @@ def test_a_float_put_into_the_tap_s_line_fills_and_turned_round_it_says_so(fresh
     press(page, "Take it out")
     rig = desk.rig
     assert rig is not None
-    (line,) = [x for x in rig.plumbing.lines if "W1/out" in (x.start, x.end)]
-    put_in(desk, page.now, line.id, "float valve")
+    (of_tap,) = [one for one in rig.plumbing.lines if "W1/out" in (one.start, one.end)]
+    put_in(desk, page.now, of_tap.id, "float valve")
     QApplication.processEvents()
     name = page.now.held
     texts = [w.text() for w in page.findChildren(QPushButton) if w.isVisibleTo(page)]
