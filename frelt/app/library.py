@@ -11,7 +11,7 @@ from typing import Generic, TypeVar
 from msgspec.structs import replace
 
 from ..core.base.value import FreltError
-from ..core.model.carrier import Carrier, Trailer
+from ..core.model.carrier import Carrier, Stand, Trailer
 from ..core.model.catalog_entry import Chassis, Entry
 from ..core.model.condition import Condition
 from ..core.model.document import Document, Job
@@ -136,6 +136,10 @@ class Library:
 
     def keep_chassis(self, carrier: Carrier) -> Path:
         """Keep a chassis with its measures, weights and plates; one of the same name is replaced. Raises FreltError."""
+        if isinstance(carrier, Stand):
+            from ..core.planning.new_rig import as_class
+
+            carrier = as_class(carrier)
         return self._add_chassis((carrier,), carrier.name)
 
     def take_chassis(self, data: bytes, file: str, tell: Tell = lambda _: None, still: Still = lambda: True) -> int:
@@ -197,8 +201,9 @@ def _read_shelf(path: Path) -> tuple[int, tuple[Entry, ...]]:
 
 
 def _rig(carrier: Carrier) -> Rig:
-    which = {"trailer": carrier} if isinstance(carrier, Trailer) else {"vehicle": carrier}
-    return Rig(id=new_id("rig"), name=carrier.name, **which)
+    bare = Rig(id=new_id("rig"), name=carrier.name)
+    which = "trailer" if isinstance(carrier, Trailer) else "stand" if isinstance(carrier, Stand) else "vehicle"
+    return replace(bare, **{which: carrier})
 
 
 def id_of(name: str) -> str:

@@ -91,6 +91,14 @@ def with_chassis(rig: Rig, choice: Chassis, new_id: NewId, crew: int = 1) -> Rig
 AROUND = 1.0  # of the shop's floor beside a skid that is built on it [m]
 
 
+def as_class(stand: Stand) -> Stand:
+    """A stand as a class of it is kept: its floor as large as the skid, without the room around that is given to a rig."""
+    x0, y0, x1, y1, _ = main_box(stand)
+    long, half = max(x1 - x0 - 2 * AROUND, 0.3), max((y1 - y0) / 2 - AROUND, 0.15)
+    outline = ((0.0, -half), (long, -half), (long, half), (0.0, half))
+    return replace(stand, decks=(replace(stand.main_deck, outline=outline), *stand.decks[1:]))
+
+
 def skid_alone(rig: Rig, stand: Stand, new_id: NewId) -> Rig:
     """A skid as long and wide as the class says, on the shop's floor, judged dry and on forks."""
     x0, y0, x1, y1, _ = main_box(stand)

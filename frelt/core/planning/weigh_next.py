@@ -55,7 +55,10 @@ def _verdicts(solved: Solved, loads: Loads, units: Units) -> Iterator[Verdict]:
 
 def _plates(solved: Solved, loads: Loads) -> Iterator[tuple[str, Array, float]]:
     """What a scale can be put under, in words, and how long that takes from the shop, minutes; from memory."""
-    rig, supports = solved.rig, loads.supports
+    rig = solved.rig
+    if not loads.cases:  # what stands on the shop's floor stands on no wheels
+        return
+    supports = loads.supports
     for carrier in rig.carriers:
         ids = [a.id for a in carrier.axles]
         if not ids:

@@ -109,10 +109,12 @@ class Loads(Struct, frozen=True):
                 value[np.ix_(here, own[kept])] = _values(moments[here], part.num[kept], part.den[kept])
         return value
 
-    def centre_at(self, carrier: str, s: int, fills: Array) -> tuple[float, float, float]:
-        """x, y, z of a laden carrier's centre of gravity in state s at some fills, (tanks,) [m]."""
+    def centre_at(self, carrier: str, s: int, fills: Array) -> tuple[float, float, float] | None:
+        """x, y, z of a laden carrier's centre of gravity in state s at some fills, (tanks,) [m]; None of an empty floor."""
         at = self.columns.starts[carrier]
         mass, mx, my = self.moments_at(s, fills)[at : at + 3]
+        if mass <= 0:
+            return None
         rows, _ = self.table.of_carrier(carrier)
         mz = float((self.table.present[s] * rows) @ self.table.mz)
         for tank, fill in zip(self.table.tanks, fills, strict=True):

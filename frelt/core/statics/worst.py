@@ -146,7 +146,9 @@ def _heights(whole: MassTable, carrier: str, kept: Kept, top: bool) -> Heights:
 
     def centre(fills: Array, moments: Array) -> Array:
         wet = tanks.full * fills
-        found: Array = (table.mz + wet @ tanks.floor + moments @ tanks.full) / (table.mass + wet.sum(axis=1))
+        mass = table.mass + wet.sum(axis=1)
+        moment: Array = table.mz + wet @ tanks.floor + moments @ tanks.full
+        found: Array = np.divide(moment, mass, out=np.zeros_like(moment), where=mass > 0)  # an empty floor has no centre
         return found
 
     if last:

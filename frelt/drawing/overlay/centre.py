@@ -6,7 +6,7 @@ from ...core.solve import Solved
 
 
 def centre_shown(solved: Solved, state_id: str, fills: Mapping[str, float], carrier: str) -> tuple[float, float, float] | None:
-    """x, y, z of a carrier's centre of gravity at the fills drawn [m]; None where there are no loads."""
+    """x, y, z of a carrier's centre of gravity at the fills drawn [m]; None where there are no loads, or nothing weighs."""
     loads = solved.loads
     if loads is None:
         return None

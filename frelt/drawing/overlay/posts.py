@@ -63,7 +63,9 @@ def posts(
     s = rig.state_number(state_shown)
     if rig.states[s].condition == "lifted":
         return fork_posts(solved, sheet, state_shown, carrier, units)
-    case = loads.standing("parked" if rig.states[s].condition == "parked" else "hitched") or loads.cases[0]
+    case = loads.standing("parked" if rig.states[s].condition == "parked" else "hitched") or next(iter(loads.cases), None)
+    if case is None:  # what stands on the shop's floor stands on no wheels
+        return []
     numbers: dict[str, list[int]] = {}
     for m, lim in enumerate(loads.limits):
         numbers.setdefault(lim.id, []).append(m)
