@@ -189,7 +189,7 @@ def test_the_fewer_handles_stand_between_the_graver_it_is() -> None:
     assert danger(only(two_drums(Fitting(id="C", kind="check valve"))))  # with its flow a check lets SH to the tee
     held = turned_round(two_drums(Fitting(id="C", kind="check valve")), "C")
     assert only(held).place == "A" and danger(only(held))  # turned round it keeps SH back, and lets acid to SH's own valve
-    for other, why in (("oxidizer", "boil"), ("ammonia", "chloramines")):
+    for other, why in (("oxidizer", "bursts"), ("ammonia", "chloramines")):
         assert why in only(two_drums(other=other)).why
     assert not meetings(two_drums(other="soap")) and not meetings(two_drums(other="water"))
 

@@ -1,4 +1,4 @@
-"""SH and acid, peroxide or ammonia never stand in one valve, tee, pump or gun."""
+"""Liquids that are danger together never stand in one valve, tee, pump or gun."""
 
 from collections.abc import Iterable
 
@@ -7,26 +7,28 @@ from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
 from ..model.rig import Rig
 
-MATES = frozenset({"acid", "oxidizer", "ammonia"})
+HARMLESS = frozenset({"water", "soap", "antifreeze"})  # to each other
 
 
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     if not rig.plumbing.lines:
         return
-    held = {t.liquid.substance for i in rig.items for t in i.tanks}
-    if "SH" not in held or not held & MATES:
+    held = {t.liquid.substance for i in rig.items for t in i.tanks} - HARMLESS
+    if len(held) < 2:
         return
     from ..model.tank_names import tank_names
-    from ..network.meetings import danger, meetings, tank_item
+    from ..network.meetings import danger, in_lines, meetings, tank_item
 
+    if len({x.substance for x in in_lines(rig).values()} - HARMLESS) < 2:
+        return
     found = meetings(rig)
     names = tank_names(rig) | {i.id: i.name for i in rig.items} | {f.id: f.name or f.kind for f in rig.plumbing.fittings}
     kinds = {f.id: f.kind for f in rig.plumbing.fittings}  # ids are renewed in a copy
     for one in found:
         sure = danger(one)
-        items = tuple(tank_item(a) for a in (one.sh, one.other))
+        items = tuple(tank_item(a) for a in (one.one, one.other))
         yield Check(
-            id=f"meet:{one.sh}:{one.other}",
+            id=f"meet:{one.one}:{one.other}",
             kind="meet",
             subject=names[one.place],
             quantity="length",
@@ -37,15 +39,15 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
             causes=(kinds.get(one.place, "a pump"),),
         )
     if not found:
-        yield Check(id="meet", kind="meet", subject="SH and acid", quantity="length", status="ok")
+        yield Check(id="meet", kind="meet", subject="What must not meet", quantity="length", status="ok")
 
 
 def _sentence(c: Check, units: Units) -> str:
-    return c.why or "SH meets no acid, peroxide or ammonia in any valve, tee, pump or gun"
+    return c.why or "Nothing that is danger together meets in any valve, tee, pump or gun"
 
 
 def _brief(c: Check, units: Units) -> str:
-    return f"SH and acid in {c.subject}" if c.why else "SH kept from acid in the lines"
+    return f"what must not meet, in {c.subject}" if c.why else "lines keep apart what must not meet"
 
 
 register(

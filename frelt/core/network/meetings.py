@@ -1,58 +1,77 @@
-"""Where SH and what it must never meet can stand in one valve, tee, pump or gun: a danger where both come to it as the others stand, its
+"""Where two liquids that must never meet can stand in one valve, tee, pump or gun: a danger where both come to it as the others stand, its
 own handle in any position, or one handle that stands wrong would do; possible where it takes two or more.
 """
 
 from collections.abc import Iterator, Mapping
+from itertools import combinations
 
 from msgspec import Struct
 
 from ..kind.inner import Membrane, Plunger
+from ..kind.meets import meet
 from ..kind.registry import kind_of
 from ..model.fitting_ways import ways_of
+from ..model.liquid import Liquid, Substance
+from ..model.open_pipes import bottoms
 from ..model.rig import Rig
 from .reach import SHUT, Reach, owner, reach
 
-# What SH gives with each, from memory of safety data sheets: chlorine, heat with oxygen, chloramines.
-AGAINST: Mapping[str, tuple[str, str]] = {  # what it is called, and what comes of it
-    "acid": ("acid", "they give off chlorine"),
-    "oxidizer": ("peroxide", "they boil up and burst what is shut"),
-    "ammonia": ("ammonia", "they give off chloramines"),
-}
+CALLED: Mapping[Substance, str] = {"oxidizer": "peroxide"}
 
 
 class Meeting(Struct, frozen=True):
-    """SH of one tank and what is in another, both of which can stand in one place, by the tanks' addresses. place: id of a fitting or
-    thing.  others: how many handles beside its own must stand otherwise than now.  handles: how many with it.  what, why: what the other is, and what comes of it.
+    """Two liquids that must never meet and can stand in one place, by their tanks' addresses. place: id of a fitting or
+    thing.  others: how many handles beside its own must stand otherwise than now.  handles: how many with it.  first, second, why: what they are, and what comes of it.
     """
 
-    sh: str
+    one: str
     other: str
     place: str
     others: int
     handles: int
-    what: str
+    first: str
+    second: str
     why: str
 
     def words(self, names: Mapping[str, str]) -> str:
         """One sentence without its full stop; names: of tanks, fittings and things."""
-        both = f"SH and {self.what} can stand together in {names[self.place]}, from {names[self.sh]} and {names[self.other]}"
+        both = f"{self.first[:1].upper()}{self.first[1:]} and {self.second} can stand together in {names[self.place]}, from {names[self.one]} and {names[self.other]}"
         return f"{both}{'' if danger(self) else f', if {self.handles} handles stand wrong'}: {self.why}"
 
 
 def meetings(rig: Rig) -> tuple[Meeting, ...]:
-    """One for each two tanks that can: where the fewest handles are in between, nearest to both."""
-    held = {a: t.liquid.substance for a, _, t in rig.tanks()}
-    if "SH" not in held.values() or not held.keys() or not any(s in AGAINST for s in held.values()) or not rig.plumbing.lines:
+    """One for each two tanks whose liquids are danger together and that can: where the fewest handles are in between, nearest to both."""
+    held = in_lines(rig)
+    pairs = [
+        (one, other) if held[one].substance == "SH" else (other, one)
+        for one, other in combinations(held, 2)
+        if meet(held[one], held[other]).level == "danger"
+    ]
+    if not pairs:
         return ()
     graph = reach(rig)
     places = dict(_places(rig))
     made = []
-    for sh in (a for a, s in held.items() if s == "SH" and a in graph.mouths):
-        for other in (a for a, s in held.items() if s in AGAINST and a in graph.mouths):
-            found = _nearest(graph, places, sh, other)
-            if found is not None:
-                made.append(Meeting(sh, other, *found, *AGAINST[held[other]]))
+    for one, other in pairs:
+        found = _nearest(graph, places, one, other)
+        if found is not None:
+            what = (_called(held[one]), _called(held[other]))
+            made.append(Meeting(one, other, *found, *what, meet(held[one], held[other]).why))
     return tuple(made)
+
+
+def in_lines(rig: Rig) -> dict[str, Liquid]:
+    """The liquids that lines draw, water aside, by tank."""
+    used = {e for x in rig.plumbing.lines for e in (x.start, x.end)}
+    owners = {owner(e) for e in used}
+    plumbed = [i for i in rig.items if i.id in owners and any(t.liquid.substance != "water" for t in i.tanks)]
+    drawn = {tank for port, tank in bottoms(plumbed).items() if port in used}
+    held = ((f"{i.id}/{t.id}", t.liquid) for i in plumbed for t in i.tanks)
+    return {a: liquid for a, liquid in held if a in drawn and liquid.substance != "water"}
+
+
+def _called(liquid: Liquid) -> str:
+    return CALLED.get(liquid.substance, liquid.substance)
 
 
 def _places(rig: Rig) -> Iterator[tuple[str, tuple[str, ...]]]:
@@ -66,9 +85,9 @@ def _places(rig: Rig) -> Iterator[tuple[str, tuple[str, ...]]]:
             yield item.id, tuple(f"{item.id}/{e}" for x in pumps for e in (x.start, x.end))
 
 
-def _nearest(graph: Reach, places: Mapping[str, tuple[str, ...]], sh: str, other: str) -> tuple[str, int, int] | None:
-    a, b = graph.from_(graph.mouths[sh]), graph.from_(graph.mouths[other])
-    steps = _steps(graph, graph.mouths[sh]), _steps(graph, graph.mouths[other])
+def _nearest(graph: Reach, places: Mapping[str, tuple[str, ...]], one: str, other: str) -> tuple[str, int, int] | None:
+    a, b = graph.from_(graph.mouths[one]), graph.from_(graph.mouths[other])
+    steps = _steps(graph, graph.mouths[one]), _steps(graph, graph.mouths[other])
     best: tuple[int, int, str] | None = None
     for place, nodes in places.items():
         here = [n for n in nodes if n in a], [n for n in nodes if n in b]

@@ -14,7 +14,9 @@ from ..geometry.frames import Frames
 from ..judge.marks import Mark
 from ..judge.status import GRAVE, Level
 from ..kind.fittings import HANDLED, made_of
+from ..kind.meets import run_into
 from ..kind.registry import given
+from ..kind.substances import WATER
 from ..liquids.aging import strength_now
 from ..model.plumbing import Fitting
 from ..model.rig import Rig, fill_range
@@ -112,7 +114,7 @@ def _structure(rig: Rig) -> Iterator[Finding]:
         words = f"{names[f.id]} stands against the only way that anything can come from: nothing runs through it. Turn it round"
         yield Finding("broken", words, (f.id,))
     for one in meetings(rig):
-        where = (one.place, *(tank_item(a) for a in (one.sh, one.other)))
+        where = (one.place, *(tank_item(a) for a in (one.one, one.other)))
         yield Finding("danger" if danger(one) else "advice", one.words(names), where, not danger(one))
     if p.lines and not any(f.kind == "tap" for f in p.fittings):
         yield Finding("advice", "No tap fills it: put one where the customer's hose couples", (), True)
@@ -146,12 +148,11 @@ def _into_tanks(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding
     for one in solved.reading.tanks:
         item, tank = tanks[one.tank]
         for source, flow in one.of.items():
-            tint = tanks[source][1].liquid.tint if source in tanks else "water"
-            if flow < max(TAINTS * abs(one.flow), FLOWS) or tint == tank.liquid.tint:
+            comes = run_into(tank.liquid, tanks[source][1].liquid if source in tanks else WATER)
+            if flow < max(TAINTS * abs(one.flow), FLOWS) or comes.level is None:
                 continue
-            water = tint == "water" and tank.liquid.tint != "water"
-            level: Level = "broken" if water else "danger"
-            yield Finding(level, f"{units.some(flow, 'flow')} of {names[source]} runs into {names[one.tank]}", (item.id,))
+            words = f"{units.some(flow, 'flow')} of {names[source]} runs into {names[one.tank]}: {comes.why}"
+            yield Finding(comes.level, words, (item.id,), not comes.known)
 
 
 def _pump(rig: Rig, solved: LinesSolved, pump: AtPump, units: Units) -> Iterator[Finding]:
