@@ -16,7 +16,7 @@ from frelt.core.model.tie_down import TieDown
 from frelt.core.report.notes import notes
 from frelt.core.solve import solve
 from frelt.formats.document import decode, encode, read
-from tests.conftest import demo
+from tests.conftest import demo, wide
 
 OLD = Path(__file__).parent.parent / "fixtures/version-1"
 WHOLE = ("gross", "vehicle:gross", "payload", "combination")
@@ -127,7 +127,7 @@ def test_a_threshold_of_version_4_is_of_what_its_name_meant() -> None:
 EVERY = sorted((OLD.parent).glob("version-*/*.frelt.json"))
 
 
-@pytest.mark.parametrize("version", [1, 2, 3, 4, 5])
+@pytest.mark.parametrize("version", [int(v) for v in wide("1", "5", "2", "3", "4", share=2)])
 def test_every_extreme_that_an_earlier_version_let_in_opens_is_told_and_can_be_saved(version: int) -> None:
     """Each parameter of each thing at and beyond both its bounds: nothing held a file to them before version 6 from first to last."""
     from frelt.core.kind.bounds import FAR

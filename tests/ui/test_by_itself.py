@@ -33,7 +33,7 @@ def born(chassis: str) -> Rig:
     return new_rig(class_of(chassis), "Born", lambda what: f"{what}-{next(numbers)}")
 
 
-@pytest.mark.parametrize("chassis", SKIDS)
+@pytest.mark.parametrize("chassis", wide(*SKIDS, share=1))
 @pytest.mark.parametrize("empty", [False, True], ids=["skid", "nothing aboard"])
 def test_every_state_is_shown_in_every_step_and_drawn(chassis: str, empty: bool, fresh: Fresh) -> None:
     made = born(chassis)
