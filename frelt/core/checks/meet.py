@@ -1,7 +1,9 @@
 """Liquids that are danger together never stand in one valve, tee, pump or gun."""
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Iterator
+from itertools import chain
 
+from ..base.kept import Memo
 from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
@@ -10,12 +12,19 @@ from ..model.rig import Rig
 HARMLESS = frozenset({"water", "soap", "antifreeze"})  # to each other
 
 
+_checks: Memo[tuple[Check, ...]] = Memo(4)
+
+
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
+    """Kept while lines and what they join are the same: where things stand is nothing to it."""
     if not rig.plumbing.lines:
-        return
-    held = {t.liquid.substance for i in rig.items for t in i.tanks} - HARMLESS
-    if len(held) < 2:
-        return
+        return ()
+    own = chain.from_iterable((i.name, i.parts, i.fields, i.options) for i in rig.items)
+    inputs = (rig.plumbing, rig.rules, *own)
+    return _checks.get(frames.kept, (rig.id, tuple(i.id for i in rig.items)), inputs, lambda: tuple(_made(rig)))
+
+
+def _made(rig: Rig) -> Iterator[Check]:
     from ..model.tank_names import tank_names
     from ..network.meetings import danger, in_lines, meetings, tank_item
 
