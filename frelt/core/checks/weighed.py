@@ -6,7 +6,6 @@ from ..base.text import uncapital
 from ..base.units import Units
 from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
-from ..judge.read_over import read_over
 from ..judge.words import a_rating
 from ..model.rig import Rig
 
@@ -16,6 +15,8 @@ SINCE = "since"
 def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
     if not any(w.counts for w in rig.weighings):
         return
+    from ..judge.read_over import read_over
+
     for found in read_over(rig):
         excess, plate = found.weight - found.plate.rating, found.plate
         yield Check(

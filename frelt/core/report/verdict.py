@@ -7,7 +7,6 @@ from ..base.units import Units
 from ..judge.check import Check
 from ..judge.marks import counted, is_broken, is_open, is_taken_on, mark_of
 from ..judge.words import sentence
-from ..liquids.on_the_road import bare
 from ..model.state import State
 from ..solve import Solved
 
@@ -47,7 +46,13 @@ def verdict(solved: Solved, units: Units) -> str:
     said = speaking(solved)
     if solved.loads is None and (said is None or not is_broken(said)):
         return f"{capital(solved.why)}." if solved.why else "There is nothing to judge yet."
-    return spoken(solved.checks, said, units, bare(solved))
+    return spoken(solved.checks, said, units, () if said is None or is_open(said) else _no_plate(solved))
+
+
+def _no_plate(solved: Solved) -> tuple[str, ...]:
+    from ..liquids.on_the_road import bare  # asked only where all else holds
+
+    return bare(solved)
 
 
 def spoken(checks: Sequence[Check], said: Check | None, units: Units, no_plate: Sequence[str] = ()) -> str:
