@@ -17,20 +17,23 @@ def write_output(path: Path, data: bytes, force: bool = False, of: Path | None =
 
     Raises FreltError with the path, what stands there and what was expected.
     """
-    _look(path, data, force, of)
+    there = may_write(path, of)
+    if there and not force and not _alike(there, data):
+        raise FreltError(f"{path}: another kind of file stands there; expected a name that is free, or --force to replace it")
     try:
         write_atomically(path, data)
     except (OSError, ValueError) as err:
         raise FreltError(f"{path}: {getattr(err, 'strerror', None) or err}; expected a place to write it") from err
 
 
-def _look(path: Path, data: bytes, force: bool, of: Path | None) -> None:
+def may_write(path: Path, of: Path | None = None) -> bytes:
+    """What stands there, nothing where the name is free. Raises FreltError, before anything is made, where it is not to be replaced."""
     try:
         found = os.lstat(path)
     except (OSError, ValueError):
         if path.name.endswith(".frelt.json"):
             raise FreltError(f"{path}: the name of a rig; expected another name for what is written of one") from None
-        return
+        return b""
     if stat.S_ISLNK(found.st_mode):
         raise FreltError(f"{path}: a link; expected a plain file, or a name that is free")
     if not stat.S_ISREG(found.st_mode):
@@ -40,8 +43,7 @@ def _look(path: Path, data: bytes, force: bool, of: Path | None) -> None:
     there = read_file(path, MOST_LOOKED_AT, "a file that can be replaced")
     if there[:4096].lstrip()[:1] == b"{" and b'"frelt' in there[:4096]:
         raise FreltError(f"{path}: a rig; expected another name, which no rig has")
-    if there and not force and not _alike(there, data):
-        raise FreltError(f"{path}: another kind of file stands there; expected a name that is free, or --force to replace it")
+    return there
 
 
 def _alike(there: bytes, data: bytes) -> bool:

@@ -5,7 +5,7 @@ from pathlib import Path
 
 from msgspec.structs import replace
 
-from ..app.outputs import write_output
+from ..app.outputs import may_write, write_output
 from ..core.base.units import Units
 from ..core.base.value import FreltError
 from ..core.model.document import Document
@@ -21,6 +21,7 @@ def command(options: argparse.Namespace) -> int:
 
 def _written(options: argparse.Namespace) -> int:
     document, rigs = document_and_rigs(options)
+    may_write(Path(options.output), Path(options.file))
     made, status = _made(options, document, rigs[0], units_of(options))
     write_output(Path(options.output), made, options.force, Path(options.file))
     return status
