@@ -191,6 +191,10 @@ def test_the_fewer_handles_stand_between_the_graver_it_is() -> None:
     assert only(held).place == "A" and danger(only(held))  # turned round it keeps SH back, and lets acid to SH's own valve
     for other, why in (("oxidizer", "bursts"), ("ammonia", "chloramines")):
         assert why in only(two_drums(other=other)).why
+    for mate in ("antifreeze", "oxidizer"):  # the check and the lines ask one table
+        rig = two_drums(other=mate)
+        assert any(c.kind == "meet" and is_broken(c) for c in solve(rig).checks) == danger(only(rig)) is True
+    assert not any(c.kind == "meet" for c in solve(two_drums(other="soap")).checks)
     assert not meetings(two_drums(other="soap")) and not meetings(two_drums(other="water"))
 
 

@@ -9,9 +9,6 @@ from ..geometry.frames import Frames
 from ..judge.check import Check, CheckKind, register
 from ..model.rig import Rig
 
-HARMLESS = frozenset({"water", "soap", "antifreeze"})  # to each other
-
-
 _checks: Memo[tuple[Check, ...]] = Memo(4)
 
 
@@ -26,9 +23,9 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
 
 def _made(rig: Rig) -> Iterator[Check]:
     from ..model.tank_names import tank_names
-    from ..network.meetings import danger, in_lines, meetings, tank_item
+    from ..network.meetings import danger, dangerous, meetings, tank_item
 
-    if len({x.substance for x in in_lines(rig).values()} - HARMLESS) < 2:
+    if not dangerous(rig):
         return
     found = meetings(rig)
     names = tank_names(rig) | {i.id: i.name for i in rig.items} | {f.id: f.name or f.kind for f in rig.plumbing.fittings}

@@ -41,12 +41,7 @@ class Meeting(Struct, frozen=True):
 
 def meetings(rig: Rig) -> tuple[Meeting, ...]:
     """One for each two tanks whose liquids are danger together and that can: where the fewest handles are in between, nearest to both."""
-    held = in_lines(rig)
-    pairs = [
-        (one, other) if held[one].substance == "SH" else (other, one)
-        for one, other in combinations(held, 2)
-        if meet(held[one], held[other]).level == "danger"
-    ]
+    held, pairs = in_lines(rig), dangerous(rig)
     if not pairs:
         return ()
     graph = reach(rig)
@@ -58,6 +53,16 @@ def meetings(rig: Rig) -> tuple[Meeting, ...]:
             what = (_called(held[one]), _called(held[other]))
             made.append(Meeting(one, other, *found, *what, meet(held[one], held[other]).why))
     return tuple(made)
+
+
+def dangerous(rig: Rig) -> list[tuple[str, str]]:
+    """The tanks that lines draw from, two and two, whose liquids are danger together; SH first."""
+    held = in_lines(rig)
+    return [
+        (one, other) if held[one].substance == "SH" else (other, one)
+        for one, other in combinations(held, 2)
+        if meet(held[one], held[other]).level == "danger"
+    ]
 
 
 def in_lines(rig: Rig) -> dict[str, Liquid]:
