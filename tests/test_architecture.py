@@ -40,6 +40,7 @@ from PyQt6.QtWidgets import QApplication
 app = QApplication([])
 from frelt.ui.frame.start import build
 w = build(demo=True); w.show(); app.processEvents(); app.processEvents()
+w.close(); app.processEvents()
 """
     assert not loaded_after(code) & set(HEAVY)
 
@@ -174,3 +175,23 @@ def test_functions_of_numbers_state_their_units(name: str) -> None:
         and not any(u in (ast.get_docstring(node) or "") for u in units)
     ]  # fmt: skip
     assert not silent
+
+
+def test_what_is_in_a_tank_and_how_it_is_drawn_are_asked_in_one_place() -> None:
+    """Only `core.liquid` asks which tanks are joined; a tint is read where a liquid is drawn, and where a file is held to it."""
+    drawn = ("drawing", "paint", "ui/bench", "ui/steps/liquids", "core/model/liquid.py", "core/model/integrity.py")
+    for file in (ROOT / "frelt").rglob("*.py"):
+        path = file.relative_to(ROOT / "frelt").as_posix()
+        for node in ast.walk(ast.parse(file.read_text())):
+            if not isinstance(node, ast.Attribute):
+                continue
+            of_a_rig = node.attr == "joined" and ast.unparse(node.value).endswith(("rig", "made", "self._rig"))
+            assert not of_a_rig or path.startswith("core/liquid/"), (path, node.lineno)
+            assert node.attr != "tint" or path.startswith(drawn), (path, node.lineno)
+
+
+def test_no_tint_decides_anything_in_the_window() -> None:
+    for file in (ROOT / "frelt" / "ui").rglob("*.py"):
+        for node in ast.walk(ast.parse(file.read_text())):
+            if isinstance(node, ast.Compare):
+                assert "tint" not in ast.unparse(node), (file.name, node.lineno)

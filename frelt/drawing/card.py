@@ -12,7 +12,7 @@ from ..core.model.item import Item
 from ..core.model.rig import Rig
 from . import carrier as carriers
 from .shapes import SAME, Group
-from .views import View, scenes, shown_fills, sketch
+from .views import View, drawn_fills, scenes, sketch
 
 FLAT = 0.2  # height over length, below which a thing is better known from above
 FLOOR = Stand(
@@ -48,7 +48,7 @@ def of_entry(entry: Entry, kept: Kept) -> Pictured:
     if entry.carries:
         return _loaded(entry)
     item = entry.item
-    own = sketch(item, shown_fills(None, item, {}), kept)
+    own = sketch(item, drawn_fills(item, {}), kept)
     a, b, h = item.length.value / 2, item.width.value / 2, item.height.value
     if _flat(item):
         return Pictured((Group(own.plan, SAME, item.id),), (-a, -b, a, b), "plan")

@@ -9,7 +9,7 @@ from ..core.model.rig import Rig
 from ..core.space.strapped import strap_path
 from .overlay.lettering import Lettering
 from .shapes import Path, Shape, Text, ellipse, mapped
-from .views import View, at_seen, shown_fills, sketch
+from .views import View, at_seen, drawn_fills, sketch
 
 GAP, RING, EDGE = 14.0, 3.6, 6.0  # px
 VIEWS: tuple[tuple[View, str], ...] = (("plan", "from above"), ("side", "from its left"), ("rear", "from its rear"))
@@ -38,7 +38,7 @@ def held_picture(
     across, down = (x1 - x0) + (y1 - y0), max((z1 - z0), 0.0) + (y1 - y0)
     scale = min((wide - GAP - 2 * EDGE) / max(across, 0.1), (tall - 4.9 * GAP) / max(down, 0.1))
     made: list[Shape] = []
-    drawn = sketch(item, shown_fills(None, item, {}), kept)
+    drawn = sketch(item, drawn_fills(item, {}), kept)
     corners: dict[View, tuple[float, float]] = {
         "side": (EDGE, 1.6 * GAP + (z1 - z0) * scale),
         "rear": ((x1 - x0) * scale + GAP + EDGE, 1.6 * GAP + (z1 - z0) * scale),

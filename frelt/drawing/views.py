@@ -9,9 +9,10 @@ from msgspec.structs import replace
 from ..core.base.kept import Each, Kept, Memo
 from ..core.geometry.frames import Frame, Frames, swung
 from ..core.kind.registry import outline
+from ..core.liquid.vessels import away, vessels_of
 from ..core.model.carrier import Carrier, Trailer
-from ..core.model.item import Item, TankPart
-from ..core.model.rig import Rig, fill_range
+from ..core.model.item import Item
+from ..core.model.rig import Rig
 from ..core.model.state import State
 from ..core.space.solids import Solid, solid
 from . import carrier as carriers
@@ -86,17 +87,9 @@ def _sketch(item: Item, fills: Fills) -> Sketch:
         return replace(plain(item), failed=True)
 
 
-def shown_fills(state: State | None, item: Item, fills: Mapping[str, float]) -> tuple[tuple[str, float], ...]:
-    """The fill of each of an item's tanks that is drawn, by part id: from fills, else what the state shows."""
-    if state is None:
-        return tuple((t.id, 1.0) for t in item.tanks)
-    away = item.id in state.absent or item.id in state.later
-
-    def one(tank: TankPart) -> float:
-        address = f"{item.id}/{tank.id}"
-        return 0.0 if away else fills.get(address, fill_range(state, address, tank).shown)
-
-    return tuple((t.id, one(t)) for t in item.tanks)
+def drawn_fills(item: Item, fills: Mapping[str, float]) -> tuple[tuple[str, float], ...]:
+    """The fill of each of an item's tanks that is drawn, by part id; full where nothing is said."""
+    return tuple((t.id, fills.get(f"{item.id}/{t.id}", 1.0)) for t in item.tanks)
 
 
 ACROSS: dict[View, tuple[int, int, int]] = {
@@ -152,10 +145,8 @@ def scenes(
     if carrier is None:
         return {}
     fills = fills or {}
-    if state is not None and rig.joined:
-        from ..core.masses.joined import level_fills
-
-        fills = {**level_fills(rig, frames, state), **fills}
+    if state is not None:
+        fills = {**vessels_of(rig, frames).shown(state), **fills}
     one = _Drawn(rig, frames, state, fills, carrier)
     other = next((c for c in rig.carriers if c is not carrier), None)
     shift = hitch_shift(rig, carrier) if other is not None and (state is None or state.condition == "hitched") else None
@@ -223,11 +214,11 @@ class _Drawn:
         self.carrier = carrier
         self._kept = frames.kept
         self.parked = state is not None and state.condition == "parked"
-        away = set() if state is None else set(state.absent) | set(state.later)
-        here = [i for i in rig.items if i.id in frames.items and frames.carrier_of[i.id] == carrier.id and i.id not in away]
+        gone = frozenset[str]() if state is None else away(state)
+        here = [i for i in rig.items if i.id in frames.items and frames.carrier_of[i.id] == carrier.id and i.id not in gone]
         at = frames.items if state is None or not state.open else {**frames.items, **swung(rig, frames, state.open)}
         self._here, self._frames = here, [at[i.id] for i in here]
-        filled = [shown_fills(state, i, fills) for i in here]
+        filled = [drawn_fills(i, fills) for i in here]
         self._sketches = _drawn.get(frames.kept, carrier.id, here, filled, lambda i, f: sketch(i, f, frames.kept))
 
     @property

@@ -7,10 +7,11 @@ from ..core.model.catalog_entry import Entry
 from .migrations import Raw
 from .migrations.from_1 import item_from_1
 from .migrations.from_2 import item_from_2
+from .migrations.from_6 import item_from_6
 from .strict import parsed, seen, typed
 
 SUFFIX = ".equipment.json"
-FORMAT, VERSION = "frelt-equipment", 3
+FORMAT, VERSION = "frelt-equipment", 4
 
 
 class Shelf(Value, frozen=True, kw_only=True, omit_defaults=False):
@@ -43,7 +44,7 @@ def decode_shelf(data: bytes, file: str = "") -> Shelf:
         raise BadInput(err.where, err.found, err.expected, file) from None
 
 
-STEPS = {1: item_from_1, 2: item_from_2}  # what each version's items need to be the next one's
+STEPS = {1: item_from_1, 2: item_from_2, 3: item_from_6}  # what each version's items need to be the next one's
 
 
 def _present(raw: Raw) -> Raw:

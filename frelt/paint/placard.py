@@ -29,7 +29,7 @@ def placard_pdf(rig: Rig, found: RoadFill, order: tuple[str, ...] | None, units:
     if found.exact or not caps:
         raise ValueError("a placard is for caps under which every fill is right")
     paper = Paper()
-    rows = [c for c in caps if c.tank.part.liquid.tint != "fuel"]
+    rows = [c for c in caps if not c.tank.part.liquid.is_fuel]
     pages = max(-(-len(rows) // MOST_ROWS), 1)
     each = -(-len(rows) // pages)
     parts = [rows[n * each : (n + 1) * each] for n in range(pages)]

@@ -8,6 +8,7 @@ from ..core.base.units import Units
 from ..core.judge.check import KINDS, Check
 from ..core.judge.marks import WORDS, is_open, mark_of
 from ..core.judge.words import brief, sentence, subject
+from ..core.liquid.vessels import vessels_of
 from ..core.liquids.aging import strength_now
 from ..core.liquids.mixing import on_the_wall
 from ..core.liquids.on_the_road import unread
@@ -17,7 +18,7 @@ from ..core.masses.nobody_counted import nobody_counted
 from ..core.model.condition import whose
 from ..core.model.kit import KitLine
 from ..core.model.mix import Mix
-from ..core.model.rig import Rig, fill_range
+from ..core.model.rig import Rig
 from ..core.model.state import State
 from ..core.planning.kit import kit_places
 from ..core.planning.weigh_first import weigh_first
@@ -113,8 +114,9 @@ def _fills(rig: Rig, state: State, units: Units) -> Iterator[str]:
     """What every tank may hold in a state; by its liquid, or by its item's name where several hold the same."""
     tanks, show = list(rig.tanks()), units.show
     liquids = [t.liquid.name for _, _, t in tanks]
+    own = vessels_of(rig).own(state)
     for address, item, tank in tanks:
-        r, cap = fill_range(state, address, tank), tank.capacity.value
+        r, cap = own[address], tank.capacity.value
         low, high = show(cap * r.low, "volume", unit=False), show(cap * r.high, "volume")
         span = "empty" if r.high == 0 else high if r.low == r.high else f"{low} to {high}"
         yield f"{tank.liquid.short if liquids.count(tank.liquid.name) == 1 else item.name} {span}"

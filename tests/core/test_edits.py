@@ -17,8 +17,9 @@ from frelt.core.edit.tied import Tied, link_of, tied, tied_of, with_tied
 from frelt.core.geometry.frames import Frames
 from frelt.core.geometry.measures import bounds, main_box
 from frelt.core.kind.substances import WATER, hypochlorite
+from frelt.core.liquid.vessels import vessels_of
 from frelt.core.model.integrity import check_rig
-from frelt.core.model.rig import Rig, fill_range
+from frelt.core.model.rig import Rig
 from frelt.core.model.state import FillRange, State
 from frelt.core.model.ties import Link
 from frelt.core.planning.new_rig import every_fill, new_rig
@@ -70,7 +71,7 @@ def test_a_state_like_another_carries_what_it_carries() -> None:
     )
     own = fills_of_its_own(one, one.states[1])
     assert set(own.fills) == {a for a, _, _ in one.tanks()}
-    assert all(own.fills[a] == fill_range(one.states[1], a, t) for a, _, t in one.tanks())
+    assert all(own.fills[a] == vessels_of(one).range(one.states[1], a) for a, _, _ in one.tanks())
 
 
 def test_who_sits_down_weighs_what_is_said_and_gets_up_again() -> None:
@@ -160,7 +161,7 @@ def test_a_new_rig_has_the_states_people_drive_and_whole_ranges_between_them() -
         dry, out, jobs, home = full.states
 
         def range_of(state: State, item: str, rig: Rig = full) -> tuple[float, float]:
-            found = fill_range(state, f"{item}/tank", rig.item(item).tanks[0])
+            found = vessels_of(rig).range(state, f"{item}/tank")
             return found.low, found.high
 
         assert (dry.road, [len(s.people) for s in full.states]) == (False, [0, 2, 2, 2])

@@ -399,7 +399,7 @@ def test_lines_weigh_what_a_ruler_and_a_scale_would_say() -> None:
     (found,) = placed_lines(one, solve(one).frames)
     held = sum(pi / 4 * x.bore**2 * (x.length or 0) for x in one.plumbing.lines) * 998.2
     assert found.wet.value == pytest.approx(held, rel=1e-6) and found.dry.value > 10
-    salty = replace(WATER, name="brine", tint="soap", density=Figure(value=1200.0))
+    salty = replace(WATER, name="brine", substance="other", tint="other", density=Figure(value=1200.0))
     brine = replace(
         one, items=tuple(replace(i, parts=(replace(i.tanks[0], liquid=salty),)) if i.id == "water" else i for i in one.items)
     )

@@ -105,7 +105,13 @@ def test_what_contradicts_is_named_and_unknown_never_ok() -> None:
         from frelt.core.masses.linked import groups_of
 
         many = {f"t{n}": n for n in range(9)}
-        groups_of([Link(factors=dict.fromkeys(many, 1.0), low=0, high=9)], ["s"], many, np.zeros((1, 9)), np.ones((1, 9)))
+        groups_of(
+            [Link(factors=dict.fromkeys(many, 1.0), low=0, high=9)],
+            [State(id="s", name="s")],
+            many,
+            np.zeros((1, 9)),
+            np.ones((1, 9)),
+        )
 
 
 def test_a_link_frees_room_on_the_safe_floor() -> None:

@@ -83,7 +83,7 @@ def test_the_price_of_one_more_is_what_filling_it_by_a_liter_costs_the_others(pl
     found = road_fill(solved)
     if not found.caps or solved.loads is None:
         return
-    rows = next(_programs(solved, solved.loads, (0,), choices(solved.rig, solved.loads, (0,)), False, None))
+    rows = next(_programs(solved, solved.loads, (0,), choices(solved.rig, solved.frames, solved.loads, (0,)), False, None))
     whole = np.array([c.choice.whole for c in found.caps])
     fills = np.array([c.fill for c in found.caps])
     for i, cap in enumerate(found.caps):
@@ -111,7 +111,7 @@ def test_the_most_liquid_is_that_of_another_solver(places: list[tuple[float, flo
     solved = solve(laden(places))
     found = road_fill(solved, exact=exact)
     assert solved.loads is not None
-    rows = next(_programs(solved, solved.loads, (0,), choices(solved.rig, solved.loads, (0,)), exact, None))
+    rows = next(_programs(solved, solved.loads, (0,), choices(solved.rig, solved.frames, solved.loads, (0,)), exact, None))
     a, rest = rows.a, rows.rest
     scale = np.maximum(np.abs(a).max(axis=1), 1e-9)
     best = -1.0

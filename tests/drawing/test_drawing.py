@@ -18,7 +18,7 @@ from frelt.core.solve import solve
 from frelt.core.space.solids import solids
 from frelt.drawing import carrier
 from frelt.drawing.shapes import Group, Path, bounds
-from frelt.drawing.views import Scene, View, scenes, seen, shown_fills, sketch
+from frelt.drawing.views import Scene, View, scenes, seen, sketch
 from tests.conftest import demo, rig, tank, trailer
 
 TANKS = [e.item for e in equipment() if e.item.kind == "tank"]
@@ -143,8 +143,11 @@ def test_what_a_state_leaves_behind_is_not_drawn_and_fills_can_be_told() -> None
     assert "toolbox" not in [g.item for g in listed] and len(listed) == len(one_rig.items) - 1
     water = one_rig.item("water")
     state = replace(one_rig.states[0], fills={"water/tank": FillRange(low=0.1, high=0.4, now=0.2)})
-    assert shown_fills(state, water, {}) == (("tank", 0.2),)
-    assert shown_fills(state, water, {"water/tank": 0.33}) == (("tank", 0.33),)
+    frames = Frames(one_rig)
+    other, told = scenes(one_rig, frames, state), scenes(one_rig, frames, state, {"water/tank": 0.33})
+    for found, fill in ((other, 0.2), (told, 0.33)):
+        (group,) = [g for g in found["side"].items if g.item == "water"]
+        assert group.paths == sketch(water, (("tank", fill),), frames.kept).flank
 
 
 def test_moving_an_item_keeps_its_sketch() -> None:

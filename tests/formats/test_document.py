@@ -63,7 +63,7 @@ RIG = ["rigs", 0]
 @pytest.mark.parametrize(
     ("path", "value", "where", "expected"),
     [
-        (["version"], 7, "$.version", "a newer Frelt"),
+        (["version"], 8, "$.version", "a newer Frelt"),
         (["version"], "1", "$.version", "a version this program reads"),
         (["format"], "other", "$.format", '"frelt"'),
         ([*RIG, "colour"], 1, "$.rigs[0].colour", "only the keys of docs/file-format.md"),

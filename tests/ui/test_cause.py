@@ -11,8 +11,8 @@ from PyQt6.QtWidgets import QApplication, QPushButton
 from pytestqt.qtbot import QtBot
 
 from frelt.app.storage import load
+from frelt.core.liquid.vessels import vessels_of
 from frelt.core.model.document import Document
-from frelt.core.model.rig import fill_range
 from frelt.core.placing.distances import facings
 from frelt.drawing.layout import Box
 from frelt.drawing.overlay.distances import distances, read
@@ -116,7 +116,7 @@ def test_a_fill_and_both_ends_of_its_range_are_typed(fresh: Fresh, name: str) ->
         field.edit.clearFocus()
     rig, state = desk.session.rig, desk.state
     assert rig is not None and state is not None
-    now = fill_range(next(s for s in rig.states if s.id == state.id), tank.address, tank.tank)
+    now = vessels_of(rig).range(next(s for s in rig.states if s.id == state.id), tank.address)
     assert (now.low, now.now, now.high) == (pytest.approx(0.25), pytest.approx(0.6), pytest.approx(0.8))
     card.high.edit.setFocus()
     card.high.edit.selectAll()

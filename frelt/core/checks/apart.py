@@ -163,7 +163,7 @@ def _loose(item: Item) -> bool:
 
 def _diesel(item: Item) -> bool:
     """Whether all the fuel in something is diesel."""
-    fuels = [t.liquid.substance for t in item.tanks if t.liquid.tint == "fuel"]
+    fuels = [t.liquid.substance for t in item.tanks if t.liquid.is_fuel]
     return bool(fuels) and all(f == "diesel" for f in fuels)
 
 

@@ -44,7 +44,7 @@ def _between(aboard: Aboard, made: Play, n: int, t: float) -> Array:
     """Fills of all tanks a share t of the way between two moments, joined ones by their surface."""
     shares = []
     for vessel in aboard.listed:
-        own, size = list(vessel.members), aboard.capacities[list(vessel.members)]
+        own, size = list(vessel.numbers), aboard.capacities[list(vessel.numbers)]
         ends = [float(made.fills[m, own] @ size) / max(float(size.sum()), DROP) for m in (n, n + 1)]
         shares.append(ends[0] + t * (ends[1] - ends[0]))
     found: Array = aboard.spread(np.array([shares]))[0]
@@ -56,7 +56,7 @@ def _bends(solved: Solved, aboard: Aboard, made: Play, n: int) -> list[float]:
     found = {0.0, 1.0}
     for vessel in aboard.listed:
         if vessel.rise is not None:
-            own, size = list(vessel.members), aboard.capacities[list(vessel.members)]
+            own, size = list(vessel.numbers), aboard.capacities[list(vessel.numbers)]
             a, b = (float(made.fills[m, own] @ size) / max(float(size.sum()), DROP) for m in (n, n + 1))
             found |= {float((s - a) / (b - a)) for s in vessel.rise.shares if abs(b - a) > 1e-12 and 0 < (s - a) / (b - a) < 1}
     loads = solved.loads

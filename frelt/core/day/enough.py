@@ -80,7 +80,7 @@ def _capacity(solved: Solved, day: Day, short: Short) -> float | None:
         larger.whole = larger.whole.copy()
         larger.whole[n] = whole * factor
         heel = min(vessel.part.heel, vessel.part.top) / factor
-        larger.listed = tuple(replace(v, part=replace(v.part, heel=heel)) if k == n else v for k, v in enumerate(larger.listed))
+        larger.listed = tuple(replace(v, left=heel) if k == n else v for k, v in enumerate(larger.listed))
         begin = start.copy()
         begin[n] = max(vessel.part.top - gone / (whole * factor), 0.0)
         return _lacks(_played(solved, larger, day, begin), larger, short)
@@ -93,8 +93,7 @@ def _tap(solved: Solved, day: Day, short: Short) -> float | None:
     """Of the acts that fill it, all by the same factor."""
     aboard = Aboard(solved.rig, solved.frames)
     n = aboard.number[short.tank]
-    tint = aboard.listed[n].part.liquid.tint
-    if tint != "water":
+    if aboard.listed[n].role != "water":
         return None
 
     def fills_it(a: Act) -> bool:

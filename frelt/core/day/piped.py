@@ -106,7 +106,7 @@ def _one_gun(rig: Rig, guns: Sequence[str]) -> tuple[str, ...]:
 def led_to(rig: Rig, fitting_id: str) -> set[str]:
     """The tanks that a tap's or a drain's lines lead to, by address."""
     items = {n.partition("/")[0] for n in reached(rig, (fitting_id,))}
-    return {a for a, i, t in rig.tanks() if i.id in items and t.liquid.tint != "fuel"}
+    return {a for a, i, t in rig.tanks() if i.id in items and not t.liquid.is_fuel}
 
 
 def drains_of(rig: Rig, tank: str = "") -> tuple[Fitting, ...]:
@@ -270,7 +270,7 @@ class Piped:
     def _calibrated(self, taps: Mapping[str, float]) -> dict[str, float]:
         free = dict(taps)
         stands = {f.id: 0.0 for f in self.rig.plumbing.fittings if f.kind in ("gun", "cleaner bar", "drain", "tap")}
-        half = {a: 0.5 * t.top if t.liquid.tint == "water" else t.top for a, _, t in self.rig.tanks()}
+        half = {a: 0.5 * t.top if t.liquid.role == "water" else t.top for a, _, t in self.rig.tanks()}
         for _ in range(3):
             solved = lines_solved(_told(self.rig, free), self.frames, half, stands | dict.fromkeys(taps, 1.0), (), self.kept)
             if solved is None or solved.reading.why:

@@ -9,11 +9,12 @@ from collections.abc import Iterator, Sequence
 import numpy as np
 
 from ..base.arrays import Array
+from ..liquid.vessel import Vessel
 from ..liquids.on_the_road import road_states
 from ..model.day import Act, Day, called, clock
 from ..model.rig import Rig
 from ..solve import Solved
-from .aboard import Aboard, Vessel
+from .aboard import Aboard
 from .bends import bent
 from .judged import judged
 from .piped import Piped, has_lines
@@ -88,7 +89,7 @@ def shorts(aboard: Aboard, ran: Run) -> tuple[Short, ...]:
 
 def _begins(day: Day, aboard: Aboard, vessel: Vessel) -> float:
     """What the day says of one of its tanks, else drawn down."""
-    said = (day.begins[a] for m in vessel.members if (a := aboard.addresses[m]) in day.begins)
+    said = (day.begins[a] for a in vessel.addresses if a in day.begins)
     return next(said, min(vessel.part.heel, vessel.part.top))
 
 
@@ -97,7 +98,7 @@ def _by_tank(aboard: Aboard, volumes: Array) -> dict[str, float]:
     found = {}
     for vessel, volume in zip(aboard.listed, volumes.tolist(), strict=True):
         for m in vessel.members:
-            found[aboard.addresses[m]] = volume * float(aboard.capacities[m]) / max(vessel.part.capacity.value, 1e-12)
+            found[m.address] = volume * m.part.capacity.value / max(vessel.part.capacity.value, 1e-12)
     return found
 
 
@@ -110,9 +111,7 @@ def _full(rig: Rig, aboard: Aboard, acts: Sequence[Act], ran: Run) -> Iterator[s
         if act.kind not in ("fill", "refuel"):
             continue
         tank = aboard.first("water" if act.kind == "fill" else "fuel", act.tank)
-        if tank is None or (
-            act.kind == "fill" and shut & {aboard.addresses[m].partition("/")[0] for m in aboard.listed[tank].members}
-        ):
+        if tank is None or (act.kind == "fill" and shut & {m.item.id for m in aboard.listed[tank].members}):
             continue
         top = min(act.to, aboard.listed[tank].part.top)
         at = np.nonzero((ran.times >= act.start) & (ran.times < act.end - 60) & (ran.fills[:, tank] >= top - 1e-9))[0]

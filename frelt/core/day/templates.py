@@ -14,7 +14,7 @@ SCHOOLS = ("Water from a tap on site, dumped before the road", "Water carried fr
 
 def template(rig: Rig, school: str, new_id: NewId) -> Day:
     """A day of one school; what the rig does not have aboard is left out."""
-    soft = any(can(i, "soft wash") for i in rig.items) and any(t.liquid.tint == "sh" for _, _, t in rig.tanks())
+    soft = any(can(i, "soft wash") for i in rig.items) and any(t.liquid.role == "SH" for _, _, t in rig.tanks())
     machine = any(can(i, "wash") for i in rig.items)
     acts: list[Act] = []
     now = 7 * HOUR
@@ -49,5 +49,5 @@ def template(rig: Rig, school: str, new_id: NewId) -> Day:
     if not carried:
         then("dump", "Dump the water", 15)
     then("drive", "Drive home", 40, 25)
-    begins = {a: t.top for a, _, t in rig.tanks() if t.liquid.tint != "water"}
+    begins = {a: t.top for a, _, t in rig.tanks() if t.liquid.role != "water"}
     return Day(acts=tuple(acts), begins=begins)

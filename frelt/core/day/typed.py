@@ -83,7 +83,7 @@ def _washed(aboard: Aboard, act: Act) -> list[Drawn]:
     made = []
     water = aboard.all_of("water", act.tank)
     if act.kind == "soft wash":
-        sh, soap = aboard.all_of("sh"), aboard.all_of("soap")
+        sh, soap = aboard.all_of("SH"), aboard.all_of("soap")
         share = drawn_share(aboard.listed[sh[0]].part.liquid, act.strength) if sh else 0.0
         if sh:
             made.append(Drawn(act.id, sh, total * share))

@@ -35,7 +35,7 @@ def ports(rig: Rig) -> Iterator[Port]:
         if item.built_in:
             continue
         own = [p for p in item.parts if isinstance(p, PortPart) and p.carries in ("liquid", "fuel")]
-        fuel = bool(item.tanks) and all(t.liquid.tint == "fuel" for t in item.tanks) and not any(p.id == "inlet" for p in own)
+        fuel = bool(item.tanks) and all(t.liquid.is_fuel for t in item.tanks) and not any(p.id == "inlet" for p in own)
         for part in item.parts:
             at = f"{item.id}/{part.id}"
             if isinstance(part, PortPart) and part.carries in ("liquid", "fuel"):
@@ -44,7 +44,7 @@ def ports(rig: Rig) -> Iterator[Port]:
             elif isinstance(part, HosePart):
                 yield Port(at, item.id, f"free end of {item.name}", part.bore, at not in used)
             elif isinstance(part, TankPart) and not own:
-                yield Port(at, item.id, f"draw from {item.name}", 0.0127, True, part.liquid.tint == "fuel")
+                yield Port(at, item.id, f"draw from {item.name}", 0.0127, True, part.liquid.is_fuel)
     for f in rig.plumbing.fittings:
         for way in ways_of(f):
             at = f"{f.id}/{way}"

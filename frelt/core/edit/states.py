@@ -3,15 +3,18 @@
 from msgspec.structs import replace
 
 from ..base.figure import Figure
-from ..model.rig import Rig, fill_range
+from ..liquid.vessels import joined_to, vessels_of
+from ..model.rig import Rig
 from ..model.state import FillRange, Person, State
+
+SAME = 1e-9
 
 
 def set_fill(rig: Rig, state_id: str, address: str, fill: FillRange) -> Rig:
-    """The rig with one state's range of one tank set, and of those joined to it; low ends above high ones are pulled down to it."""
-    low = min(fill.low, fill.high)
-    tidy = replace(fill, low=low)
-    together = dict.fromkeys([address, *(t for j in rig.joined if address in j.tanks for t in j.tanks)], tidy)
+    """The rig with one state's range of one vessel set, a share of all that is joined to that tank; low ends above high ones are
+    pulled down to it."""
+    tidy = replace(fill, low=min(fill.low, fill.high))
+    together = dict.fromkeys(joined_to(rig, [address]), tidy)
     states = tuple(replace(s, fills={**s.fills, **together}) if s.id == state_id else s for s in rig.states)
     return replace(rig, states=states)
 
@@ -29,7 +32,8 @@ def state_like(rig: Rig, like: State | None, new_id: str) -> Rig:
 
 def fills_of_its_own(rig: Rig, state: State) -> State:
     """The state with a range of its own for every tank, the one it has by what the state says of all."""
-    return replace(state, fills={a: fill_range(state, a, t) for a, _, t in rig.tanks()})
+    vessels = vessels_of(rig)
+    return replace(state, fills={a: vessels.said(state, a) for a, _, _ in rig.tanks()})
 
 
 def fill_shown(rig: Rig, state_id: str, address: str, fill: float, measure: float) -> Rig:
@@ -39,8 +43,24 @@ def fill_shown(rig: Rig, state_id: str, address: str, fill: float, measure: floa
         return rig
     step = measure / tank.capacity.value
     fill = min(max(round(fill / step) * step, 0.0), tank.top)
-    old = fill_range(rig.state(state_id), address, tank)
-    return set_fill(rig, state_id, address, replace(old, low=min(old.low, fill), high=max(old.high, fill), now=fill))
+    old = vessels_of(rig).own(rig.state(state_id))[address]
+    return set_tank_fill(rig, state_id, address, replace(old, low=min(old.low, fill), high=max(old.high, fill), now=fill))
+
+
+def set_tank_fill(rig: Rig, state_id: str, address: str, fill: FillRange) -> Rig:
+    """The rig with one state's range of one tank set as it stands in that tank itself; what is joined to it follows its surface."""
+    vessels, state = vessels_of(rig), rig.state(state_id)
+    vessel = next((v for v in vessels.aboard(state) if address in v.addresses), None)
+    if vessel is None or vessel.rise is None:
+        return set_fill(rig, state_id, address, fill)
+    was, now = vessel.range_in(state), vessels.own(state)[address]
+
+    def whole(new: float, old: float, kept: float) -> float:
+        return kept if abs(new - old) < SAME else vessel.share_of(address, new)
+
+    shown = None if fill.now is None else whole(fill.now, now.shown, was.shown)
+    made = FillRange(low=whole(fill.low, now.low, was.low), high=whole(fill.high, now.high, was.high), now=shown)
+    return set_fill(rig, state_id, address, made)
 
 
 def seated(state: State, seat: str, name: str, person_id: str) -> State:

@@ -48,6 +48,6 @@ def with_tied(rig: Rig, entries: Iterable[Tied]) -> Rig:
 
 def first_two(rig: Rig) -> Link:
     """What may be tied first: the first two tanks but for fuel, by volume, together at most three quarters full."""
-    listed = [(a, t.capacity.value) for a, _, t in rig.tanks() if t.liquid.tint != "fuel"][:2]
+    listed = [(a, t.capacity.value) for a, _, t in rig.tanks() if not t.liquid.is_fuel][:2]
     whole = sum(v for _, v in listed)
     return Link(factors={a: v / whole for a, v in listed}, low=0.0, high=0.75)

@@ -6,6 +6,7 @@ from itertools import pairwise
 from msgspec.structs import replace
 
 from ..base.value import FreltError
+from ..liquid.vessels import joined_groups, joined_to
 from ..model.open_pipes import bottoms
 from ..model.plumbing import Line
 from ..model.rig import Rig
@@ -22,8 +23,7 @@ def joined_tanks(rig: Rig, tanks: tuple[str, ...]) -> Rig:
     if len(tanks) < 2:
         raise FreltError("two tanks or more can be joined")
     known = {address: tank for address, _, tank in rig.tanks()}
-    touching = [j for j in rig.joined if set(j.tanks) & set(tanks)]
-    tanks = tuple(dict.fromkeys([*tanks, *(t for j in touching for t in j.tanks)]))
+    tanks = joined_to(rig, tanks)
     first = known[tanks[0]]
     if not all(known[t].liquid.same_as(first.liquid) for t in tanks):
         raise FreltError("tanks with different liquids are not joined: an open pipe would mix them")
@@ -32,7 +32,7 @@ def joined_tanks(rig: Rig, tanks: tuple[str, ...]) -> Rig:
     )
     made = replace(rig, states=states)
     for a, b in pairwise(tanks):
-        if not any({a, b} <= set(j.tanks) for j in made.joined):
+        if b not in joined_to(made, [a]):
             made = with_line(made, Line(id=free_id(made, "L"), start=a, end=b, bore=PIPE, name="open pipe"))
     return made
 
@@ -40,7 +40,7 @@ def joined_tanks(rig: Rig, tanks: tuple[str, ...]) -> Rig:
 def are_joined(rig: Rig, items: Iterable[str]) -> bool:
     """Whether the tanks of some items, two or more, are all of one joined group."""
     held = set(_tanks_of(rig, items))
-    return len(held) > 1 and any(held <= set(j.tanks) for j in rig.joined)
+    return len(held) > 1 and any(held <= set(g.tanks) for g in joined_groups(rig))
 
 
 def joined_or_parted(rig: Rig, items: Sequence[str]) -> Rig:

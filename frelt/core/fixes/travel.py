@@ -7,7 +7,7 @@ import numpy as np
 
 from ..base.text import duration, joined
 from ..base.units import Units
-from ..edit.states import set_fill
+from ..edit.states import set_tank_fill
 from ..judge.check import Check
 from ..kind.capability import can
 from ..kind.draws import rates
@@ -85,7 +85,7 @@ def _fix(solved: Solved, check: Check, units: Units, liquid: str, tanks: list[Ta
             low, high = float(solved.loads.table.low[s, i]), float(solved.loads.table.high[s, i])
             if high > fill:
                 left = max(left, (high - fill) * whole * tank.part.liquid.density.value)
-                rig = set_fill(rig, state.id, tank.address, FillRange(low=min(low, fill), high=fill))
+                rig = set_tank_fill(rig, state.id, tank.address, FillRange(low=min(low, fill), high=fill))
     leaves = proved(solved, check.id, rig) if rig is not solved.rig else None
     if leaves is None:
         return None
@@ -93,7 +93,7 @@ def _fix(solved: Solved, check: Check, units: Units, liquid: str, tanks: list[Ta
     own = [rig.item(t.item).name for t in tanks if can(rig.item(t.item), "wash", "soft wash")]
     if own:  # a machine's own tank is no place to save weight, unless it is said to be one
         words += f", in {joined(own)} too"
-    rate = rates(rig).get(tanks[0].part.liquid.tint, 0.0)
+    rate = rates(rig).get(tanks[0].part.liquid.role, 0.0)
     if rate > 0:
         words += f": {duration(volume / rate)} of work with everything running"
     return Fix("travel", check.id, words, rig, left, leaves, tuple(t.item for t in tanks))

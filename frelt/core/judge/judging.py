@@ -339,10 +339,7 @@ def _told(rig: Rig, loads: Loads, m: int, s: int, low: bool) -> tuple[str, dict[
     weight = np.abs(loads.table.tank_moments @ pull) * (loads.table.high[s] - loads.table.low[s])
     order = [int(i) for i in np.argsort(-weight, kind="stable") if weight[i] > 0.5e-2 * max(abs(value), 1e-9)]
     phrase = fills_phrase([_tank_words(loads, i, s, fills) for i in order[:2]])
-    at = {t.address: float(f) for t, f in zip(loads.table.tanks, fills, strict=True)}
-    for group in rig.joined:
-        for address in group.tanks[1:]:
-            at.setdefault(address, at.get(group.tanks[0], 0.0))  # one tank with the first, unless it stands at another height
+    at = {a: float(fills[i]) for a, i in loads.table.column.items()}
     return f"{uncapital(rig.states[s].name)} {phrase}".strip(), at
 
 

@@ -6,8 +6,9 @@ from math import hypot
 from msgspec import Struct
 
 from ..base.figure import Figure, Rating, rated
+from ..liquid.vessels import vessels_of
 from ..model.carrier import Carrier, Trailer
-from ..model.rig import Rig, fill_range
+from ..model.rig import Rig
 from ..model.ticket import Ticket, Weighing
 from ..statics.readings import raised, stood_now, taken_readings
 from .plates import tire_rating
@@ -139,9 +140,10 @@ def _changed(rig: Rig, ticket: Ticket) -> bool:
 
 def _still_filled_so(rig: Rig, fills: Mapping[str, float]) -> bool:
     """Whether some state allows the fills a ticket was weighed at."""
-    own = [(a, t) for a, _, t in rig.tanks() if a in fills]
+    vessels = vessels_of(rig)
     for state in rig.states:
-        spans = [(fills[a], fill_range(state, a, t)) for a, t in own]
+        own = vessels.own(state)
+        spans = [(f, own[a]) for a, f in fills.items() if a in own]
         if all(s.low - SAME_FILL <= f <= s.high + SAME_FILL for f, s in spans):
             return True
     return False

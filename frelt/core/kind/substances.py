@@ -5,7 +5,7 @@ from msgspec.structs import replace
 from ..base.constants import WATER_DENSITY
 from ..base.figure import Figure
 from ..model.item import Nature
-from ..model.liquid import Liquid, Substance, Tint, strength_name
+from ..model.liquid import Liquid, Substance, strength_name, tint_of
 
 # What a substance is to its neighbors.
 NATURES: dict[Substance, Nature] = {
@@ -18,10 +18,10 @@ NATURES: dict[Substance, Nature] = {
 }
 
 
-def _liquid(substance: Substance, tint: Tint, density: float, plus_minus: float, note: str, name: str = "") -> Liquid:
+def _liquid(substance: Substance, density: float, plus_minus: float, note: str, name: str = "") -> Liquid:
     name = name or substance
     figure = Figure(value=density, plus_minus=plus_minus, source="estimate", origin=f"density of {name}", note=note)
-    return Liquid(name=name, tint=tint, density=figure, substance=substance)
+    return Liquid(name=name, tint=tint_of(substance), density=figure, substance=substance)
 
 
 def hypochlorite(percent: float) -> Liquid:
@@ -34,23 +34,29 @@ def hypochlorite(percent: float) -> Liquid:
         raise ValueError(f"strength must be 0 to 20 trade percent (got {percent:g})")
     note = "from memory of suppliers' data sheets"
     share = round(percent / 100, 6)
-    made = _liquid("SH", "sh", 1000 + 15.5 * percent, 24.0, note, strength_name(share))
+    made = _liquid("SH", 1000 + 15.5 * percent, 24.0, note, strength_name(share))
     return replace(made, strength=share)
 
 
-WATER = _liquid("water", "water", WATER_DENSITY, 3.0, "IAPWS-95 at 20 °C; ± covers 5 to 30 °C")
+WATER = _liquid("water", WATER_DENSITY, 3.0, "IAPWS-95 at 20 °C; ± covers 5 to 30 °C")
 
 
-GASOLINE = _liquid("gasoline", "fuel", 750, 30, "0.72 to 0.78 kg/L, from memory of fuel standards")
+GASOLINE = _liquid("gasoline", 750, 30, "0.72 to 0.78 kg/L, from memory of fuel standards")
 
 
-DIESEL = _liquid("diesel", "fuel", 840, 20, "0.82 to 0.86 kg/L, from memory of fuel standards")
+DIESEL = _liquid("diesel", 840, 20, "0.82 to 0.86 kg/L, from memory of fuel standards")
 
 
-SURFACTANT = _liquid("soap", "soap", 1030, 40, "from memory of data sheets of wash soaps", "surfactant")
+SURFACTANT = _liquid("soap", 1030, 40, "from memory of data sheets of wash soaps", "surfactant")
 
 
-ANTIFREEZE = _liquid("antifreeze", "antifreeze", 1040, 12, "propylene glycol to water 1:1, about 1.04 kg/L at 20 °C")
+PURIFIED = _liquid("purified water", WATER_DENSITY, 3.0, "as water")
+
+
+WASTE = _liquid("waste water", 1010, 15, "water with what it has washed off, from memory")
+
+
+ANTIFREEZE = _liquid("antifreeze", 1040, 12, "propylene glycol to water 1:1, about 1.04 kg/L at 20 °C")
 LIQUIDS: tuple[Liquid, ...] = (
     WATER,
     hypochlorite(12.5),
@@ -58,21 +64,23 @@ LIQUIDS: tuple[Liquid, ...] = (
     SURFACTANT,
     GASOLINE,
     DIESEL,
-    _liquid("acid", "other", 1090, 60, "phosphoric or oxalic cleaner, from memory of data sheets", "acid cleaner"),
-    _liquid("acid", "other", 1060, 40, "oxalic cleaner, 8 to 12 %, from memory of data sheets", "oxalic cleaner"),
-    _liquid("acid", "other", 1150, 40, "hydrochloric cleaner, about 30 %, from memory of data sheets", "hydrochloric cleaner"),
-    _liquid("oxidizer", "other", 1110, 30, "hydrogen peroxide, 27 to 35 %, from memory of data sheets", "peroxide cleaner"),
-    _liquid("oxidizer", "other", 1080, 50, "percarbonate dissolved in water, from memory", "percarbonate cleaner"),
-    _liquid("ammonia", "other", 960, 20, "ammonia cleaner, about 10 %, from memory of data sheets", "ammonia cleaner"),
-    _liquid("other", "other", 1020, 30, "thiosulfate or ascorbic rinse after SH, from memory of data sheets", "neutralizer"),
+    _liquid("acid", 1090, 60, "phosphoric or oxalic cleaner, from memory of data sheets", "acid cleaner"),
+    _liquid("acid", 1060, 40, "oxalic cleaner, 8 to 12 %, from memory of data sheets", "oxalic cleaner"),
+    _liquid("acid", 1150, 40, "hydrochloric cleaner, about 30 %, from memory of data sheets", "hydrochloric cleaner"),
+    _liquid("oxidizer", 1110, 30, "hydrogen peroxide, 27 to 35 %, from memory of data sheets", "peroxide cleaner"),
+    _liquid("oxidizer", 1080, 50, "percarbonate dissolved in water, from memory", "percarbonate cleaner"),
+    _liquid("ammonia", 960, 20, "ammonia cleaner, about 10 %, from memory of data sheets", "ammonia cleaner"),
+    _liquid("other", 1020, 30, "thiosulfate or ascorbic rinse after SH, from memory of data sheets", "neutralizer"),
     ANTIFREEZE,
+    PURIFIED,
+    WASTE,
 )
 
 
 def other(name: str, density: float, plus_minus: float = 0.0) -> Liquid:
     """A liquid the builder names himself; density in kg/m³."""
     figure = Figure(value=density, plus_minus=plus_minus, source="measured", origin=f"density of {name}")
-    return Liquid(name=name, tint="other", density=figure)
+    return Liquid(name=name, tint=tint_of("other"), density=figure)
 
 
 def water_density(celsius: float) -> float:

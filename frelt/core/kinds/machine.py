@@ -108,7 +108,7 @@ def engine_service(item: Item) -> tuple[Service, ...]:
         replace(beside(item, "belt guard and pump oil", "right", 0.35, (0.1, 0.9), (0.1, 0.6)), flips=True),
         beside(item, "starter and switches", "back", 0.45, (0.1, 0.9), (0.3, 0.9), "daily"),
     ]
-    fuel = next((t for t in item.tanks if t.liquid.tint == "fuel"), None)
+    fuel = next((t for t in item.tanks if t.liquid.is_fuel), None)
     if fuel is not None:
         found.append(fuel_cap(item, fuel))
     return tuple(found)
@@ -136,7 +136,7 @@ def fuels(item: Item) -> tuple[Trait, ...]:
     """What an item's fuel tanks are to its neighbors."""
     found = []
     for t in item.tanks:
-        if t.liquid.tint == "fuel":
+        if t.liquid.is_fuel:
             x, y, z = t.at
             found.append(Trait("fuel", (x - t.length / 2, y - t.width / 2, z, x + t.length / 2, y + t.width / 2, z + t.height)))
     return tuple(found)

@@ -168,8 +168,8 @@ def _service(item: Item) -> tuple[Service, ...]:
     first = next(iter(item.tanks), None)
     if first is None:
         return ()
-    daily = first.liquid.tint != "water"
-    lid = 0.16 if first.liquid.tint == "fuel" else 0.28
+    daily = first.liquid.role != "water"
+    lid = 0.16 if first.liquid.is_fuel else 0.28
     h = item.height.value
     found = [
         Service(

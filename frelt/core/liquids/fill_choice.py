@@ -11,10 +11,9 @@ from msgspec import Struct
 from msgspec.structs import replace
 
 from ..base.arrays import Array, NDArray
-from ..base.figure import Figure
-from ..base.text import joined
+from ..geometry.frames import Frames
+from ..liquid.vessels import away, vessels_of
 from ..masses.item_rows import Tank
-from ..masses.joined import apart
 from ..model.rig import Rig
 from ..statics.loads import Loads
 
@@ -53,33 +52,29 @@ class Stretch(Struct, frozen=True):
     rest: Array
 
 
-def choices(rig: Rig, loads: Loads, states: Sequence[int]) -> tuple[Choice, ...]:
+def choices(rig: Rig, frames: Frames, loads: Loads, states: Sequence[int]) -> tuple[Choice, ...]:
     """What is free to choose in some states: neither fuel, nor what belongs to the vehicle, nor what is away."""
     table, built_in = loads.table, {i.id for i in rig.items if i.built_in}
-    gone = {i for s in states for i in (*rig.states[s].absent, *rig.states[s].later)}
-
-    def free(tank: Tank) -> bool:
-        return tank.item not in built_in and tank.item not in gone and tank.part.liquid.tint != "fuel"
-
-    groups = [(address, own, rise) for address, own, rise in apart(table.tanks, rig.joined)]
-    tied = {int(i) for _, own, _ in groups for i in own}
-    made: dict[int, Choice] = {}
-    for i, tank in enumerate(table.tanks):
-        if i not in tied and free(tank):
-            ends = np.array([min(tank.part.heel, tank.part.top), tank.part.top])
-            made[i] = Choice(tank, np.array([i]), ends, ends[:, None], (tank.address,))
-    for _, own, rise in groups:
-        tanks = [table.tanks[i] for i in own]
-        if not all(map(free, tanks)):
+    gone = frozenset[str]().union(*(away(rig.states[s]) for s in states))
+    vessels = vessels_of(rig, frames)
+    made = []
+    for vessel in vessels.listed if not gone else vessels.without(gone):
+        own = np.array(list(dict.fromkeys(table.column[a] for a in vessel.addresses if a in table.column)), dtype=np.intp)
+        if not len(own) or vessel.liquid.is_fuel or any(m.item.id in built_in for m in vessel.members):
             continue
-        low, high = max(t.part.heel for t in tanks), min(t.part.top for t in tanks)
-        bends = [float(s) for s in rise.shares if low < s < high]
-        shares = np.array([min(low, high), *bends, high])
-        whole = sum(t.part.capacity.value for t in tanks)
-        part = replace(tanks[0].part, capacity=Figure(value=whole), heel=min(low, high), top=high)
-        first = replace(tanks[0], name=joined([t.name for t in tanks]), part=part, full=sum(t.full for t in tanks))
-        made[int(own[0])] = Choice(first, own, shares, np.array([rise.at(s) for s in shares]), tuple(t.address for t in tanks))
-    return tuple(c for _, c in sorted(made.items()))
+        if any(vessel not in vessels.aboard(rig.states[s]) for s in states):
+            continue  # joined otherwise in another of these states
+        low, high, tank = min(vessel.heel, vessel.top), vessel.top, table.tanks[own[0]]
+        if len(own) < len(vessel.members) or len(own) == 1:
+            ends = np.array([low, high])
+            made.append(Choice(tank, own, ends, ends[:, None], (tank.address,)))
+            continue
+        shares = np.array(
+            [low, *([] if vessel.rise is None else [float(s) for s in vessel.rise.shares if low < s < high]), high]
+        )
+        first = replace(tank, name=vessel.name, part=vessel.part, full=sum(table.tanks[i].full for i in own))
+        made.append(Choice(first, own, shares, np.array([vessel.fills(s) for s in shares]), vessel.addresses))
+    return tuple(made)
 
 
 def stretches(choice: Choice, pull: Array, exact: bool) -> tuple[Stretch, ...]:

@@ -40,7 +40,7 @@ def on_slope(rig: Rig, frames: Frames, state: State) -> tuple[OnSlope, ...]:
     """Every tank that feels the slope of a state; fuel and what belongs to the vehicle itself is left out."""
     found = []
     for address, item, tank in rig.tanks():
-        if item.built_in or tank.liquid.tint == "fuel" or item.id not in frames.items:
+        if item.built_in or tank.liquid.is_fuel or item.id not in frames.items:
             continue
         slope = own_slope(frames.items[item.id], state.slope_along, state.slope_across)
         early = float_shuts(item, tank, slope)

@@ -17,7 +17,7 @@ from ..base.value import FreltError
 from ..edit.states import set_fill
 from ..kind.draws import rates
 from ..masses.item_rows import Tank
-from ..model.liquid import Tint
+from ..model.liquid import Role
 from ..model.rig import Rig
 from ..model.state import FillRange
 from ..solve import Solved
@@ -159,7 +159,7 @@ def road_fill(
     if loads is None or not chosen:
         why = solved.why or "no state is on the road"
         return RoadFill((), exact, (), known, counted, why=why)
-    free = choices(solved.rig, loads, chosen)
+    free = choices(solved.rig, solved.frames, loads, chosen)
     if not free:
         return RoadFill((), exact, (), known, counted, why="there is no tank to fill")
     tanks, drawn = [c.tank for c in free], rates(solved.rig)
@@ -245,18 +245,18 @@ def _heels(free: Sequence[Choice]) -> Array:
     return np.array([c.shares[0] for c in free])
 
 
-def hours(tanks: Sequence[Tank], fills: Array, low: Array, drawn: Mapping[Tint, float]) -> float:
+def hours(tanks: Sequence[Tank], fills: Array, low: Array, drawn: Mapping[Role, float]) -> float:
     """How long the scarcest of the liquids that are drawn lasts [s]; 0 where nothing is drawn or none is aboard."""
     least = []
-    for tint, rate in drawn.items():
-        own = [i for i, t in enumerate(tanks) if t.part.liquid.tint == tint]
+    for role, rate in drawn.items():
+        own = [i for i, t in enumerate(tanks) if t.part.liquid.role == role]
         if own and rate > 0:
             least.append(sum(tanks[i].part.capacity.value * max(fills[i] - low[i], 0.0) for i in own) / rate)
     return float(min(least)) if least else 0.0
 
 
 def _weights(
-    tanks: Sequence[Tank], capacity: Array, aim: Aim, priority: Sequence[str], drawn: Mapping[Tint, float]
+    tanks: Sequence[Tank], capacity: Array, aim: Aim, priority: Sequence[str], drawn: Mapping[Role, float]
 ) -> list[Array]:
     """What is made greatest, one after the other."""
     if aim == "priority":
@@ -266,7 +266,7 @@ def _weights(
 
 
 def _solve(
-    a: Array, rest: Array, program: _Program, weights: Sequence[Array], drawn: Mapping[Tint, float], tanks: Sequence[Tank]
+    a: Array, rest: Array, program: _Program, weights: Sequence[Array], drawn: Mapping[Role, float], tanks: Sequence[Tank]
 ) -> tuple[Array | None, Array]:
     """Fills that make each of the weights greatest in turn, and the price of each row in the last of them."""
     from scipy.optimize import linprog
@@ -276,8 +276,8 @@ def _solve(
     bounds = list(zip(program.low, program.top, strict=True))
     if drawn:  # first the hours: Σ capacity·(u - low) of each liquid at least rate·t
         more, least = [], []
-        for tint, rate in drawn.items():
-            own = np.array([t.part.liquid.tint == tint for t in tanks])
+        for role, rate in drawn.items():
+            own = np.array([t.part.liquid.role == role for t in tanks])
             if own.any() and rate > 0:
                 more.append(np.append(np.where(own, -program.capacity, 0.0), rate))
                 least.append(-float((program.capacity * heels)[own].sum()))

@@ -13,6 +13,8 @@ from msgspec import Struct
 
 from ..base.arrays import Array, NDArray
 from ..base.value import FreltError
+from ..liquid.vessels import away
+from ..model.state import State
 from ..model.ties import Link
 
 MOST_CHOICES, AT_ONCE = 150_000, 20_000  # of planes that may meet in a corner
@@ -32,16 +34,23 @@ class Group(Struct, frozen=True):
 
 
 def groups_of(
-    links: Sequence[Link], names: Sequence[str], numbers: Mapping[str, int], low: Array, high: Array
+    links: Sequence[Link], states: Sequence[State], numbers: Mapping[str, int], low: Array, high: Array
 ) -> tuple[Group, ...]:
-    """The groups of every state. names: of the states, by id; low, high: (states, tanks).
+    """The groups of every state. low, high: (states, tanks).  A condition on what is not aboard
+    in a state ties nothing there.
+
 
     Raises FreltError where conditions contradict each other or the ranges, naming the first that does, and where more tanks
     are tied than can be looked at.
     """
     found = []
-    for s, state in enumerate(names):
-        own = [k for k in links if not k.states or state in k.states]
+    for s, state in enumerate(states):
+        gone = away(state)
+        own = [
+            k
+            for k in links
+            if (not k.states or state.id in k.states) and not any(a.partition("/")[0] in gone for a in k.factors)
+        ]
         for part in _parts(own, numbers):
             tanks = np.array(sorted({numbers[a] for k in part for a in k.factors if a in numbers}), dtype=np.intp)
             if len(tanks) > MOST:

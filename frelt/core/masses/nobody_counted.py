@@ -218,7 +218,7 @@ def _facts_of(item: Item) -> Facts:
         return Facts(0, 0, 0.0, (0,) * len(ALLOWANCES), 0.0)
     natures = {t.nature for t in kind_of(item).traits(item)}
     traits = sum(1 << n for n, nature in enumerate(TRAITS) if nature in natures)
-    traits |= FUEL_TANK if any(t.liquid.tint == "fuel" for t in item.tanks) else 0
+    traits |= FUEL_TANK if any(t.liquid.is_fuel for t in item.tanks) else 0
     traits |= (WASHES if can(item, "wash") else 0) | (SOFT if can(item, "soft wash") else 0)
     usual = sum(1 << n for n, u in enumerate(USUAL) if is_one(item, u))
     return Facts(usual, traits, dry_water(item), tuple(counts(item, a) for a in ALLOWANCES), weigh(item).value)

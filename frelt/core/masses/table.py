@@ -3,6 +3,7 @@
 Load moments are (M, Mx, My, Mz) = Σ m·(1, x, y, z), in kg and kg·m, each carrier's in its own frame.
 """
 
+from collections.abc import Mapping
 from functools import cached_property
 from typing import TYPE_CHECKING
 
@@ -15,7 +16,9 @@ from ..base.kept import Each, Memo
 from ..base.value import FreltError
 from ..geometry.frames import Frames
 from ..kind.capability import able
-from ..model.rig import Rig, fill_range
+from ..liquid.ranges import by_the_state
+from ..liquid.vessels import away, vessels_of
+from ..model.rig import Rig
 from ..model.state import State
 from .builder import Builder, add_bare, add_fit_out, add_kit, add_lines, add_open, add_people, add_straps
 from .item_rows import Row, Share, Tank, share_of
@@ -33,6 +36,7 @@ class MassTable(Struct, frozen=True, dict=True):
     moments: (rows, size).  mz: (rows,) [kg·m].  present: (states, rows) 0 or 1.  tank_moments: (tanks, size) per
     unit of fill.  offset: (size,), what is the same in every state.  low, high, shown: (states, tanks) fills.
     set_state: number of the state in which bars are set, or -1.  groups: tanks whose ranges are tied to each other.
+    column: of each of the rig's tanks, by address: joined ones that are one tank have one.
     """
 
     columns: Moments
@@ -49,6 +53,7 @@ class MassTable(Struct, frozen=True, dict=True):
     sources: Sources
     set_state: int = -1
     groups: tuple["Group", ...] = ()
+    column: Mapping[str, int] = {}
 
     @cached_property
     def base(self) -> Array:
@@ -75,7 +80,7 @@ class MassTable(Struct, frozen=True, dict=True):
 
     def of(self, rows: NDArray[np.bool_], tanks: NDArray[np.bool_]) -> "MassTable":
         """The table of some rows and tanks, on the same columns; what errs together with others still does among itself."""
-        number = np.cumsum(rows) - 1
+        number, place = np.cumsum(rows) - 1, np.cumsum(tanks) - 1
         return replace(
             self,
             rows=tuple(r for r, own in zip(self.rows, rows, strict=True) if own),
@@ -88,6 +93,7 @@ class MassTable(Struct, frozen=True, dict=True):
             high=self.high[:, tanks],
             shown=self.shown[:, tanks],
             groups=_of_some(self.groups, tanks),
+            column={a: int(place[i]) for a, i in self.column.items() if tanks[i]},
             sources=self.sources.of(rows, tanks, number),
         )
 
@@ -159,11 +165,14 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
     hoses, wet = add_lines(build, rig, frames)
     fitted |= hoses | wet | add_straps(build, rig, frames)
     build.settle()
-    if rig.joined:
+    vessels = vessels_of(rig, frames)
+    column = {t.address: n for n, t in enumerate(build.tanks)}
+    if vessels.joined:
         from .joined import merged
 
-        build.tanks, place = merged(build.tanks, rig.joined)
+        build.tanks, place = merged(build.tanks, vessels)
         build.doubts = [(o, r, place[t] if t >= 0 else -1, v) for o, r, t, v in build.doubts]
+        column = {a: place[n] for a, n in column.items()}
     tanks, put = build.tanks, _Columns(rig, columns)
     owners = [(r.carrier, PERSON if n in people or n in fitted else r.item) for n, r in enumerate(build.rows)]
     first, itself = put.where(owners)
@@ -182,8 +191,12 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
         (rig.states, *(t.part for t in tanks), *(t.item for t in tanks)),
         lambda: _ranges(rig.states, tanks),
     )
-    if rig.joined:
+    groups: tuple[Group, ...] = ()
+    if vessels.joined:
+        from .joined import along_surfaces
+
         ranges = {name: own.copy() for name, own in ranges.items()}  # some of them are those of a common surface
+        groups = along_surfaces(rig.states, vessels, column, ranges)
     offset = np.zeros(columns.size)
     offset[-1] = 1.0
     set_state = -1
@@ -193,22 +206,8 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
             at = columns.starts[rig.trailer.id]
             then = present[set_state] @ moments + ranges["shown"][set_state] @ tank_moments
             offset[columns.as_set : columns.as_set + 3] = then[at : at + 3]
-    groups: tuple[Group, ...] = ()
-    if rig.joined:
-        groups = _joined_apart(rig, tanks, ranges)
     if rig.links:
-        from .linked import groups_of
-
-        number = {t.address: i for i, t in enumerate(tanks)}
-        if any(number.get(a, -1) in g.tanks for g in groups for k in rig.links for a in k.factors):
-            raise FreltError("a tank that is joined to one of another height is tied to a third: not solved yet")
-        inputs = (rig.links, rig.states, rig.plumbing, *(t.part for t in tanks))  # what their ranges come from
-        groups += _tied.get(
-            frames.kept,
-            (rig.id, len(tanks)),
-            inputs,
-            lambda: groups_of(rig.links, [s.id for s in rig.states], number, ranges["low"], ranges["high"]),
-        )
+        groups += _ties(rig, frames, tanks, column, ranges, groups)
     return MassTable(
         columns=columns,
         groups=groups,
@@ -221,8 +220,27 @@ def mass_table(rig: Rig, columns: Moments, frames: Frames, bare_too: bool = True
         sources=_sources(build, put, first, itself),
         offset=offset,
         set_state=set_state,
+        column=column,
         **ranges,
     )
+
+
+def _ties(
+    rig: Rig,
+    frames: Frames,
+    tanks: list[Tank],
+    column: Mapping[str, int],
+    ranges: dict[str, Array],
+    joined: tuple["Group", ...],
+) -> tuple["Group", ...]:
+    """The groups that linear conditions make. Raises FreltError where one of them is of joined tanks of different heights."""
+    from .linked import groups_of
+
+    if any(column.get(a, -1) in g.tanks for g in joined for k in rig.links for a in k.factors):
+        raise FreltError("a tank that is joined to one of another height is tied to a third: not solved yet")
+    inputs = (rig.links, rig.states, rig.plumbing, *(t.part for t in tanks))  # what their ranges come from
+    low, high = ranges["low"], ranges["high"]
+    return _tied.get(frames.kept, (rig.id, len(tanks)), inputs, lambda: groups_of(rig.links, rig.states, column, low, high))
 
 
 def _sources(build: Builder, put: _Columns, first: NDArray[np.intp], itself: NDArray[np.bool_]) -> Sources:
@@ -231,28 +249,6 @@ def _sources(build: Builder, put: _Columns, first: NDArray[np.intp], itself: NDA
     alone = put.of(np.concatenate([NO_MOMENTS, *build.alone]), first[alone_row], itself[alone_row])
     shared = put.of(np.array([d[3] for d in build.doubts], dtype=float).reshape(-1, 4), first[row], itself[row])
     return sources_of(alone, alone_row, [d[:3] for d in build.doubts], shared)
-
-
-def _joined_apart(rig: Rig, tanks: list[Tank], ranges: dict[str, Array]) -> tuple["Group", ...]:
-    """Joined tanks of different heights as groups along their common surface; their ranges become their own fills there."""
-    from .joined import apart
-    from .linked import Group
-
-    found = []
-    for address, own, rise in apart(tanks, rig.joined):
-        for s, state in enumerate(rig.states):
-            if set(state.absent) & {tanks[i].item for i in own}:
-                continue
-            share = state.fills.get(address)
-            parts = [tanks[i].part for i in own]
-            low, high = (
-                (share.low, share.high) if share is not None else (max(p.heel for p in parts), min(p.top for p in parts))
-            )
-            corners = rise.between(min(low, high), high)
-            ranges["low"][s, own], ranges["high"][s, own] = corners.min(axis=0), corners.max(axis=0)
-            ranges["shown"][s, own] = rise.at(share.shown if share is not None else high)
-            found.append(Group(s, own, corners, line=True))
-    return tuple(found)
 
 
 def _kept_back(rig: Rig) -> frozenset[str]:
@@ -269,10 +265,9 @@ def _present(
 ) -> Array:
     present = np.ones((len(states), len(column)))
     for s, state in enumerate(states):
-        away = set(state.absent) | set(state.later) | back
-        dry = set(state.dry)
-        if away or dry:
-            present[s] = [not (item in away or hose in dry) for item, hose in column]
+        off, dry = away(state) | back, set(state.dry)
+        if off or dry:
+            present[s] = [not (item in off or hose in dry) for item, hose in column]
         for row, only in people.items():
             present[s, row] = only == state.id
         for row, (deck, is_open) in swings.items():
@@ -291,10 +286,10 @@ def _ranges(states: tuple[State, ...], tanks: list[Tank]) -> dict[str, Array]:
         for address in state.fills if state.fill == "any" and state.water == "carried" else number:
             i = number.get(address)
             if i is not None:
-                fill = fill_range(state, address, tanks[i].part)
+                part = tanks[i].part
+                fill = state.fills.get(address) or by_the_state(state, part.liquid, part.heel, part.top)
                 low[s, i], high[s, i], shown[s, i] = fill.low, fill.high, fill.shown
-        away = set(state.absent) | set(state.later)
-        if away:
-            gone = [i for i, t in enumerate(tanks) if t.item in away]
+        if off := away(state):
+            gone = [i for i, t in enumerate(tanks) if t.item in off]
             low[s, gone] = high[s, gone] = shown[s, gone] = 0.0
     return {"low": low, "high": high, "shown": shown}

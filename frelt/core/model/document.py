@@ -9,7 +9,7 @@ from .rig import Rig
 from .ticket import Ticket
 
 FORMAT = "frelt"
-VERSION = 6
+VERSION = 7
 
 
 class Job(Value, frozen=True, kw_only=True):
@@ -60,7 +60,7 @@ class Document(Value, frozen=True, kw_only=True, omit_defaults=False):
     """A whole `*.frelt.json` file."""
 
     format: Literal["frelt"] = "frelt"
-    version: Literal[6] = 6
+    version: Literal[7] = 7
     job: Job = Job()
     rigs: tuple[Rig, ...] = ()
     tickets: tuple[Ticket, ...] = ()

@@ -47,7 +47,7 @@ def stands_in(rig: Rig) -> dict[str, Liquid]:
                     own.add(one)
                     waiting += beside[one]
             given = [liquid[one] for one in sorted(own) if one in liquid]
-            chosen = next((x for x in given if x.tint == "water"), given[0] if given else None)
+            chosen = next((x for x in given if x.role == "water"), given[0] if given else None)
             whose |= dict.fromkeys(own, chosen)
         stands = drawn.holds or whose[start]
         if stands is not None:

@@ -6,7 +6,8 @@ from math import isclose
 from ..base.value import BadInput
 from .carrier import Carrier, Deck, Stand, Trailer
 from .document import Document
-from .item import Item
+from .item import HosePart, Item
+from .liquid import Liquid, tint_of
 from .open_pipes import shared
 from .references import Defined, Named, dangling, walked
 from .rig import Rig
@@ -82,6 +83,8 @@ def _plumbing(rig: Rig, path: str) -> None:
     taken: dict[str, str] = {}
     holes = shared(rig.items)
     for i, line in enumerate(rig.plumbing.lines):
+        if line.holds is not None:
+            _drawn_as_it_is(line.holds, f"{path}.plumbing.lines[{i}].holds")
         if line.start == line.end:
             raise BadInput(f"{path}.plumbing.lines[{i}].end", f"“{line.end}”, where it starts", "a port other than its start")
         for name in ("start", "end"):
@@ -190,6 +193,12 @@ def _is_unit(vector: tuple[float, float, float]) -> bool:
     return isclose(sum(a * a for a in vector), 1.0, abs_tol=1e-6)
 
 
+def _drawn_as_it_is(liquid: Liquid, path: str) -> None:
+    wanted = tint_of(liquid.substance)
+    if liquid.tint != wanted:
+        raise BadInput(f"{path}.tint", f"“{liquid.tint}” for {liquid.substance}", f"“{wanted}”")
+
+
 def check_item(item: Item, path: str) -> None:
     """Raises BadInput at the first thing in an item that cannot be right by itself, with its path."""
     for name in ("length", "width", "height"):
@@ -204,3 +213,7 @@ def check_item(item: Item, path: str) -> None:
             raise BadInput(f"{where}.capacity.value", f"{tank.capacity.value:g} m³", "0 to 100 m³")
         if not 100 <= tank.liquid.density.value <= 5000:
             raise BadInput(f"{where}.liquid.density.value", f"{tank.liquid.density.value:g} kg/m³", "100 to 5,000 kg/m³")
+        _drawn_as_it_is(tank.liquid, f"{where}.liquid")
+    for n, part in enumerate(item.parts):
+        if isinstance(part, HosePart) and part.holds is not None:
+            _drawn_as_it_is(part.holds, f"{path}.parts[{n}].holds")

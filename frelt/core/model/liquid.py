@@ -1,5 +1,6 @@
-"""Liquids and their densities, each with where the density comes from."""
+"""Liquids: what each is, how dense, how strong."""
 
+from collections.abc import Mapping
 from typing import Annotated, Literal
 
 from msgspec import Meta
@@ -10,11 +11,54 @@ from ..base.value import Share, Text, Value
 Tint = Literal["water", "sh", "soap", "fuel", "antifreeze", "other"]
 
 
-Substance = Literal["water", "SH", "soap", "gasoline", "diesel", "acid", "oxidizer", "ammonia", "antifreeze", "other"]
+Substance = Literal[
+    "water",
+    "purified water",
+    "waste water",
+    "SH",
+    "soap",
+    "gasoline",
+    "diesel",
+    "acid",
+    "oxidizer",
+    "ammonia",
+    "antifreeze",
+    "other",
+]
+Role = Literal["water", "purified", "waste", "SH", "soap", "fuel", "acid", "oxidizer", "ammonia", "antifreeze", "other"]
+"""What a liquid is aboard for. Which fuel it is says its substance."""
+
+ROLES: Mapping[Substance, Role] = {
+    "water": "water",
+    "purified water": "purified",
+    "waste water": "waste",
+    "SH": "SH",
+    "soap": "soap",
+    "gasoline": "fuel",
+    "diesel": "fuel",
+    "acid": "acid",
+    "oxidizer": "oxidizer",
+    "ammonia": "ammonia",
+    "antifreeze": "antifreeze",
+    "other": "other",
+}
+TINTS: Mapping[Role, Tint] = {
+    "water": "water",
+    "purified": "water",
+    "SH": "sh",
+    "soap": "soap",
+    "fuel": "fuel",
+    "antifreeze": "antifreeze",
+}
+
+
+def tint_of(substance: Substance) -> Tint:
+    """How what a liquid is is drawn."""
+    return TINTS.get(ROLES[substance], "other")
 
 
 class Liquid(Value, frozen=True, kw_only=True):
-    """density: [kg/m³], at its temperature [°C].  tint: how it is drawn.
+    """density: [kg/m³], at its temperature [°C].  tint: how it is drawn, that of its substance.
 
     substance: what it is, whatever it is called.  strength: of SH, its trade strength as a share, as bought.
     age: since then [days].  tested: whether that strength was measured, so that its age takes nothing off.
@@ -28,6 +72,16 @@ class Liquid(Value, frozen=True, kw_only=True):
     strength: Share = 0.0
     age: Annotated[float, Meta(ge=0, le=1000)] = 0.0
     tested: bool = False
+
+    @property
+    def role(self) -> Role:
+        """What it is aboard for."""
+        return ROLES[self.substance]
+
+    @property
+    def is_fuel(self) -> bool:
+        """Whether engines or burners burn it."""
+        return ROLES[self.substance] == "fuel"
 
     @property
     def short(self) -> str:

@@ -17,7 +17,7 @@ def bottoms(items: Iterable[Item]) -> dict[str, str]:
         ports = [p.id for p in item.parts if isinstance(p, PortPart) and p.carries == "liquid"]
         for tank in tanks:
             found[f"{item.id}/{tank.id}"] = f"{item.id}/{tank.id}"
-        wet = [t for t in tanks if t.liquid.tint != "fuel"]
+        wet = [t for t in tanks if not t.liquid.is_fuel]
         if len(wet) == 1 and "inlet" not in ports:
             found |= {f"{item.id}/{p}": f"{item.id}/{wet[0].id}" for p in ports if p.startswith("outlet")}
     return found

@@ -19,7 +19,7 @@ from .names import InState, ParentRig, RigId, Waved
 from .open_pipes import open_pipes
 from .plumbing import Plumbing
 from .rules import RuleSet
-from .state import FillRange, State
+from .state import State
 from .ticket import Weighing
 from .tie_down import TieDown
 from .ties import Joined, Link
@@ -143,16 +143,3 @@ class Rig(Value, frozen=True, kw_only=True, dict=True):
         for item in self.items:
             for tank in item.tanks:
                 yield f"{item.id}/{tank.id}", item, tank
-
-
-def fill_range(state: State, address: str, tank: TankPart) -> FillRange:
-    """The range a state gives a tank: its own exception, else by what it says of all fills and of water."""
-    own = state.fills.get(address)
-    if own is not None:
-        return own
-    heel, top, tint = min(tank.heel, tank.top), tank.top, tank.liquid.tint
-    if state.fill == "drained" and tint != "fuel":
-        return FillRange(low=0.0, high=0.0)
-    if tint == "water" and state.water != "carried":
-        return FillRange(low=0.0, high=top if state.water == "either" else heel)
-    return FillRange(low=top if state.fill == "full" else heel, high=top)

@@ -9,6 +9,7 @@ import numpy as np
 from msgspec import Struct
 
 from ..base.arrays import Array
+from ..model.liquid import Role
 from .net import Net
 from .water import COLD, density, viscosity
 
@@ -28,7 +29,7 @@ class Stock(Struct, frozen=True):
     viscosity: float = viscosity(COLD)
     celsius: float = COLD
     strength: float = 0.0
-    tint: str = "water"
+    role: Role = "water"
 
 
 class Coil(Struct, frozen=True):

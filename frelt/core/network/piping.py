@@ -67,7 +67,7 @@ class Piping(Struct, frozen=True):
 def stock_of(source: str, liquid: Liquid) -> Stock:
     """A liquid as it flows. source: the address of its tank, or the id of the tap."""
     thick = THICK.get(liquid.substance, 1.0)
-    return Stock(source, liquid.density.value, thick * viscosity(COLD), liquid.celsius, liquid.strength, liquid.tint)
+    return Stock(source, liquid.density.value, thick * viscosity(COLD), liquid.celsius, liquid.strength, liquid.role)
 
 
 def piped(
@@ -296,7 +296,7 @@ class _Building:
                 return any(
                     self.fills.get(a, t.top) >= t.top - 1e-9
                     for a, i, t in self.rig.tanks()
-                    if i.id == item and t.liquid.tint != "fuel"
+                    if i.id == item and not t.liquid.is_fuel
                 )
         return False
 

@@ -95,7 +95,7 @@ class Stock:
         if volume <= 1e-6:
             return []
         kin = [i for i in self._items.values() if can(i, "keep liquid") and i.tanks]
-        own = [i for i in kin if i.tanks[0].liquid.substance == liquid.substance and i.tanks[0].liquid.tint == liquid.tint]
+        own = [i for i in kin if i.tanks[0].liquid.substance == liquid.substance]
         if not own:
             return [self.bare(f"Tank for {word}", 0.6, 0.6, 20.0, why, volume, liquid.density.value)]
 

@@ -17,9 +17,10 @@ from ..kind.fittings import HANDLED, made_of
 from ..kind.meets import run_into
 from ..kind.registry import given
 from ..kind.substances import WATER
+from ..liquid.vessels import vessels_of
 from ..liquids.aging import strength_now
 from ..model.plumbing import Fitting
-from ..model.rig import Rig, fill_range
+from ..model.rig import Rig
 from ..model.state import State
 from ..model.tank_names import tank_names
 from ..network.lines import LinesSolved, lines_solved
@@ -45,7 +46,7 @@ def strength_at(rig: Rig, gun: AtGun) -> float:
 def product_at(rig: Rig, gun: AtGun) -> Mapping[str, float]:
     """What is not water at a gun, by the name of the tank that it comes from [share]."""
     names = tank_names(rig)
-    other = {a for a, _, t in rig.tanks() if t.liquid.tint != "water"}
+    other = {a for a, _, t in rig.tanks() if t.liquid.role != "water"}
     return {names[a]: s for a, s in gun.shares.items() if a in other and s > TAINTS}
 
 
@@ -53,7 +54,7 @@ def shown_fills(rig: Rig, state: State | None) -> dict[str, float]:
     """The fill of every tank as a state shows it; full where there is no state."""
     if state is None:
         return {a: t.top for a, _, t in rig.tanks()}
-    return {a: fill_range(state, a, t).shown for a, _, t in rig.tanks()}
+    return vessels_of(rig).shown(state)
 
 
 def names_of(rig: Rig) -> dict[str, str]:

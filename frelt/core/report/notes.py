@@ -37,7 +37,7 @@ def _mass(solved: "Solved", threshold: Threshold) -> float | None:
         return sum(
             t.capacity.value * t.liquid.density.value
             for _, i, t in rig.tanks()
-            if t.liquid.tint in ("fuel", "sh") and not i.built_in
+            if t.liquid.role in ("fuel", "SH") and not i.built_in
         )
     if threshold.of == "ratings":
         known = [rated(c.ratings.gross) for c in rig.carriers]

@@ -57,7 +57,7 @@ def hoses(rig: Rig) -> tuple[Hose, ...]:
     """Hoses that are worked with under pressure, each kind of them once."""
     made: dict[tuple[int, int], Hose] = {}
     for item, part in _wound(rig):
-        chemical = part.holds is not None and part.holds.tint != "water"
+        chemical = part.holds is not None and part.holds.role != "water"
         if 0.004 <= part.bore <= WIDEST and part.length > 5.0 and not chemical:
             made.setdefault((round(part.bore * 1e4), round(part.length * 10)), Hose(item.name, part.bore, part.length))
     return tuple(sorted(made.values(), key=lambda h: (h.bore, h.length)))

@@ -10,9 +10,10 @@ from ..base.units import Units
 from ..geometry.frames import Frames
 from ..kind.capability import can
 from ..kind.registry import kind_of
+from ..liquid.vessels import vessels_of
 from ..model.carrier import Carrier, Trailer
 from ..model.item import HosePart, Item, PortPart
-from ..model.rig import Rig, fill_range
+from ..model.rig import Rig
 
 Side = Literal["left", "rear", "right", "front"]
 ORDER: tuple[Side, ...] = ("left", "rear", "right", "front")
@@ -150,7 +151,7 @@ def _things(rig: Rig, frames: Frames) -> Iterator[Stop]:
         if any(isinstance(p, PortPart) and p.carries == "power" and p.id.startswith("inlet") for p in item.parts):
             yield _stop(rig, frames, f"cord:{item.id}", f"{item.name}: cord out and stowed, its cover shut", item)
         if item.tanks and not kind_of(item).carried:
-            burns = all(t.liquid.tint == "fuel" for t in item.tanks)
+            burns = all(t.liquid.is_fuel for t in item.tanks)
             caps = "fuel cap shut, its valve off" if burns else "lid and caps tight"
             yield _stop(rig, frames, f"cap:{item.id}", f"{item.name}: {caps}", item)
 
@@ -187,13 +188,14 @@ def _drains(rig: Rig, frames: Frames) -> Iterator[Stop]:
 
 
 def _tanks(rig: Rig, frames: Frames, units: Units, fills: Mapping[str, float]) -> Iterator[Stop]:
-    road = [s for s in rig.states if s.road]
+    vessels = vessels_of(rig, frames)
+    road = [vessels.own(s) for s in rig.states if s.road]
     for address, item, tank in rig.tanks():
-        if item.built_in or item.id not in frames.items or tank.liquid.tint == "fuel":
+        if item.built_in or item.id not in frames.items or tank.liquid.is_fuel:
             continue
         most = fills.get(address)
         if most is None:
-            most = max((fill_range(s, address, tank).high for s in road), default=tank.top)
+            most = max((own[address].high for own in road), default=tank.top)
         if most >= tank.top - 1e-6:
             continue  # it may be full
         amount = units.show(tank.capacity.value * most, "volume")

@@ -3,6 +3,7 @@
 from collections.abc import Iterable
 
 from ..geometry.frames import standing_on
+from ..liquid.vessels import joined_groups
 from ..model.rig import Rig
 
 
@@ -14,8 +15,8 @@ def roots(rig: Rig, chosen: Iterable[str]) -> tuple[str, ...]:
     wanted = dict.fromkeys(chosen)
     groups = {rig.item(i).group for i in wanted} - {""}
     wanted |= dict.fromkeys(i.id for i in rig.items if i.group in groups)
-    for joined in rig.joined:
-        items = [t.split("/")[0] for t in joined.tanks]
+    for group in joined_groups(rig):
+        items = [t.split("/")[0] for t in group.tanks]
         if any(i in wanted for i in items):
             wanted |= dict.fromkeys(items)
     carried = {i.id for w in wanted for i in standing_on(rig, w)[1:]}

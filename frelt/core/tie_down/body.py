@@ -14,11 +14,12 @@ from ..geometry.frames import Frame, Frames, standing_on
 from ..geometry.tank_shape import centroid_height
 from ..kind.holding import STRAPS, Rubs, limit_of, rubs
 from ..kind.registry import outline
+from ..liquid.vessels import away, vessels_of
 from ..masses.item_rows import own_rows
 from ..masses.kit import placed_kit
 from ..model.carrier import Deck
 from ..model.item import Item, TankPart
-from ..model.rig import Rig, fill_range
+from ..model.rig import Rig
 from ..model.tie_down import Block, Strap
 from ..space.solids import hull
 from ..space.strapped import strap_length, strap_path
@@ -125,13 +126,15 @@ def _loads(
     rows: list[tuple[float, float, Vec]] = []
     tanks: list[tuple[TankPart, Frame, float, float]] = []
     road = [s for s in rig.states if s.road] or list(rig.states)
+    vessels = vessels_of(rig, frames)
+    held = [(s, vessels.own(s)) for s in road] if any(i.tanks for i in riding) else []
     for item in riding:
         frame = frames.items[item.id]
         own, parts = own_rows(item)
         rows += [(r.mass.value * r.share, r.mass.plus_minus * r.share, frame.point(r.at)) for r in own]
         rows += kit.get(item.id, ())
         for tank in parts:
-            ranges = [fill_range(s, f"{item.id}/{tank.id}", tank) for s in road]
+            ranges = [own[f"{item.id}/{tank.id}"] for s, own in held if item.id not in away(s)]
             low = min((r.low for r in ranges), default=min(tank.heel, tank.top))
             high = max((r.high for r in ranges), default=tank.top)
             tanks.append((tank, frame, low, high))

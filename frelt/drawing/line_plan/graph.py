@@ -90,7 +90,7 @@ def graph_of(rig: Rig) -> Graph:
 
 def _wanted(item: Item) -> bool:
     """Whether water or what is washed with runs through a thing."""
-    if item.tanks and not any(t.liquid.tint != "fuel" for t in item.tanks):
+    if item.tanks and all(t.liquid.is_fuel for t in item.tanks):
         return can(item, "wash", "soft wash")
     wet = any(isinstance(p, PortPart) and p.carries == "liquid" for p in item.parts)
     return wet or any(t.liquid.tint not in ("fuel", "other") for t in item.tanks)

@@ -3,7 +3,7 @@
 from msgspec import Struct
 
 from ...core.base.units import Units
-from ...core.model.liquid import Tint
+from ...core.model.liquid import TINTS, Tint
 from ...core.model.rig import Rig
 from ...core.network.lines import LinesSolved
 
@@ -28,5 +28,6 @@ def tint_at(solved: LinesSolved, line_id: str) -> Tint:
         return "water"
     by: dict[str, float] = {}
     for stock, share in zip(solved.piping.stocks, solved.steady.carried.shares[e], strict=True):
-        by[stock.tint] = by.get(stock.tint, 0.0) + float(share)
+        tint = TINTS.get(stock.role, "other")
+        by[tint] = by.get(tint, 0.0) + float(share)
     return next((t for t in ORDER if by.get(t, 0.0) > 1e-3), "water")

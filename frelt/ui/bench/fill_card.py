@@ -10,8 +10,8 @@ from PyQt6.QtWidgets import QApplication, QFrame, QWidget
 from ...core.base.text import capital
 from ...core.base.typed import read
 from ...core.base.value import FreltError
-from ...core.edit.states import set_fill
-from ...core.model.rig import fill_range
+from ...core.edit.states import set_tank_fill
+from ...core.liquid.vessels import vessels_of
 from ...core.model.state import FillRange
 from ..frame.desk import Desk
 from ..widgets.fields import Field, column, heading
@@ -69,8 +69,7 @@ class FillCard(QFrame):
         rig, state = self.desk.session.rig, self.desk.state
         if rig is None or state is None or self._tube is None:
             return None
-        tank = next((t for a, _, t in rig.tanks() if a == self._tube.address), None)
-        return None if tank is None else fill_range(state, self._tube.address, tank)
+        return vessels_of(rig).own(state).get(self._tube.address)
 
     def _refresh(self) -> None:
         fill = self._fill() if not self.isHidden() or self._tube is not None else None
@@ -93,7 +92,7 @@ class FillCard(QFrame):
         else:
             new = replace(fill, low=share, high=max(fill.high, share), now=None if fill.now is None else max(fill.now, share))
         address = tube.address
-        self.desk.edit(lambda r: set_fill(r, state.id, address, new), f"fill of {tube.name} typed")
+        self.desk.edit(lambda r: set_tank_fill(r, state.id, address, new), f"fill of {tube.name} typed")
 
     def _share(self, text: str, tube: Tube) -> float:
         """What was typed as a share of the tank. Raises NotUnderstood, or FreltError where it holds less."""

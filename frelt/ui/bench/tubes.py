@@ -7,9 +7,10 @@ from PyQt6.QtCore import QPointF, QRectF, QSize, Qt
 from PyQt6.QtGui import QKeyEvent, QMouseEvent, QPainter, QPainterPath, QPaintEvent, QPen
 from PyQt6.QtWidgets import QSizePolicy, QWidget
 
-from ...core.edit.states import set_fill
+from ...core.edit.states import set_tank_fill
+from ...core.liquid.vessels import vessels_of
 from ...core.liquids.fill_line import fill_lines
-from ...core.model.rig import Rig, fill_range
+from ...core.model.rig import Rig
 from ...core.model.state import FillRange, State
 from ...core.model.tank_names import tank_names
 from ...paint import fonts
@@ -95,9 +96,9 @@ class SightTubes(QWidget):
         listed, names = list(rig.tanks()), self._names()
         worst = {} if self.desk.dragging else self.desk.fills
         upright, tall = len(listed) <= MOST_UPRIGHT, row(names)
-        made = []
+        made, own = [], vessels_of(rig, solved.frames).own(state)
         for n, (address, _, tank) in enumerate(listed):
-            fill = fill_range(state, address, tank)
+            fill = own[address]
             if address in worst:
                 fill = replace(fill, now=worst[address])
             box = self._upright_box(n, names) if upright else self._lying_box(n, tall)
@@ -361,7 +362,7 @@ class SightTubes(QWidget):
             new = FillRange(low=min(old.low, fill), high=fill, now=old.now)
         else:
             new = FillRange(low=fill, high=max(old.high, fill), now=old.now)
-        return set_fill(base, state.id, tube.address, new)
+        return set_tank_fill(base, state.id, tube.address, new)
 
     def keyPressEvent(self, event: QKeyEvent | None) -> None:
         assert event is not None

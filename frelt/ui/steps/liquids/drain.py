@@ -8,9 +8,9 @@ from ....core.day.emptied import Emptied, emptied
 from ....core.day.piped import drains_of
 from ....core.edit.drains import drawn_drain
 from ....core.edit.items import with_item
+from ....core.liquid.vessels import vessels_of
 from ....core.liquids.drain import drain_time, valve_of
 from ....core.model.item import Item, TankPart
-from ....core.model.rig import fill_range
 from ....core.model.tank_names import tank_names
 from ....core.solve import Solved, solve
 from ...frame.desk import Desk
@@ -88,7 +88,8 @@ class DrainPart(QWidget):
         self.valve.show_value(bore)
         self.hose.show_value(tank.drain_hose)
         state, units = self.desk.state, self.desk.units
-        start = fill_range(state, f"{item.id}/{tank.id}", tank).shown if state is not None else 1.0
+        rig = self.desk.rig
+        start = vessels_of(rig).shown(state)[f"{item.id}/{tank.id}"] if state is not None and rig is not None else 1.0
         full, now = (drain_time(tank, f, 0.0, bore, tank.drain_hose) for f in (min(tank.top, 1.0), start))
         words = f"Full it drains in {duration(full)}"
         if start < tank.top - 1e-6 and start > 0:
@@ -100,7 +101,8 @@ class DrainPart(QWidget):
         solved, state, address = self.desk.session.solved, self.desk.state, self.tank.currentData()
         if solved is None or self.desk.dragging:
             return
-        shown = {a: fill_range(state, a, t).shown if state is not None else t.top for a, _, t in solved.rig.tanks()}
+        vessels = vessels_of(solved.rig, solved.frames)
+        shown = vessels.shown(state) if state is not None else {a: t.top for a, _, t in solved.rig.tanks()}
         if self._for and self._for[0] is solved and self._for[1:] == (address, shown):
             return
         self._for = (solved, address, shown)

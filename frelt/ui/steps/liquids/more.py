@@ -12,6 +12,7 @@ from ....core.base.units import Quantity
 from ....core.base.value import FreltError
 from ....core.kind.capability import can
 from ....core.kind.registry import given
+from ....core.liquid.vessels import joined_groups
 from ....core.liquids.aging import strength_now
 from ....core.liquids.drain import level_time
 from ....core.liquids.mixing import antifreeze, drawable, hold_up, lasts
@@ -127,7 +128,7 @@ class MorePart(QWidget):
         said: list[tuple[str, str]] = []
         names = tank_names(rig) if rig is not None else {}
         tanks = {a: (names[a], t) for a, _, t in rig.tanks()} if rig is not None else {}
-        for group in rig.joined if rig is not None else ():
+        for group in joined_groups(rig) if rig is not None else ():
             own = [tanks[a] for a in group.tanks if a in tanks]
             for (name, one), (other, two) in pairwise(own):
                 words = f"{name} and {other} stand level again, from {units.show(0.1, 'length')} apart through {units.show(group.bore, 'length')}"
@@ -140,7 +141,7 @@ class MorePart(QWidget):
         if rig is None:
             return said
         pump = next((i for i in rig.items if can(i, "soft wash")), None)
-        tanks = [t for _, _, t in rig.tanks() if t.liquid.tint == "sh"]
+        tanks = [t for _, _, t in rig.tanks() if t.liquid.role == "SH"]
         if pump is not None and tanks:
             volume = drawable(tanks)
             now = strength_now(tanks[0].liquid)

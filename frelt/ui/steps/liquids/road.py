@@ -165,7 +165,7 @@ class RoadPart(QWidget):
         names = tank_names(solved.rig) if solved is not None else {}
         listed = [("Most liquid", "liquid"), ("Most hours of work", "hours")]
         if solved is not None:
-            own = [a for a, i, t in solved.rig.tanks() if not i.built_in and t.liquid.tint != "fuel"]
+            own = [a for a, i, t in solved.rig.tanks() if not i.built_in and not t.liquid.is_fuel]
             listed += [(f"{names[a]} first", f"first:{a}") for a in own]
         if [self.aim.itemText(i) for i in range(self.aim.count())] != [w for w, _ in listed]:
             now = self.aim.currentData()

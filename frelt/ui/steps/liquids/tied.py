@@ -27,7 +27,7 @@ def tied_list(desk: Desk) -> PartsList:
         if rig is None:
             return []
         names = tank_names(rig)
-        return [(names[a], a) for a, _, t in rig.tanks() if t.liquid.tint != "fuel"]
+        return [(names[a], a) for a, _, t in rig.tanks() if not t.liquid.is_fuel]
 
     def make() -> Tied:
         listed = tanks()
@@ -102,7 +102,7 @@ class TiedPart(QWidget):
     def refresh(self) -> None:
         """Show what is tied."""
         rig = self.desk.rig
-        count = sum(t.liquid.tint != "fuel" for _, _, t in rig.tanks()) if rig is not None else 0
+        count = sum(not t.liquid.is_fuel for _, _, t in rig.tanks()) if rig is not None else 0
         self.setVisible(count > 1)
         if count > 1:
             self.list.refresh()

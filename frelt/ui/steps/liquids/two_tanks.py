@@ -6,8 +6,8 @@ from PyQt6.QtWidgets import QSizePolicy, QVBoxLayout, QWidget
 
 from ....core.base.text import capital
 from ....core.edit.states import fill_shown
+from ....core.liquid.vessels import vessels_of
 from ....core.liquids.two_tanks import Region, two_tanks
-from ....core.model.rig import fill_range
 from ....core.model.tank_names import tank_names
 from ....paint import fonts
 from ....paint.painter import write
@@ -54,7 +54,8 @@ class TankMap(QWidget):
         tanks = {a: t for a, _, t in rig.tanks()}
         if any(a not in tanks for a in self.addresses):
             return None
-        a, b = (self.desk.fills.get(x, fill_range(state, x, tanks[x]).shown) for x in self.addresses)
+        own = vessels_of(rig).shown(state)
+        a, b = (self.desk.fills.get(x, own[x]) for x in self.addresses)
         return a, b
 
     def paintEvent(self, event: QPaintEvent | None) -> None:

@@ -14,7 +14,8 @@ from ....app.session import new_id
 from ....core.base.text import capital
 from ....core.base.value import FreltError
 from ....core.edit.weighings import with_weighing
-from ....core.model.rig import Rig, fill_range
+from ....core.liquid.vessels import vessels_of
+from ....core.model.rig import Rig
 from ....core.model.tank_names import tank_names
 from ....core.model.ticket import Reading
 from ....core.planning.weigh_in import HOWS, plates, ticket
@@ -210,7 +211,7 @@ class TicketPart(QWidget):
         assert rig is not None
         tank = next(t for a, _, t in rig.tanks() if a == address)
         state = next((s for s in rig.states if s.id == state_id), None)
-        shown = fill_range(state, address, tank).shown if state is not None else tank.top
+        shown = vessels_of(rig).own(state)[address].shown if state is not None else tank.top
         return tank.capacity.value, shown
 
     def _holds(self, address: str) -> float:

@@ -83,7 +83,7 @@ class Contents(QWidget):
             usable = max(tank.top - tank.heel, 0.0) * tank.capacity.value
             self.usable.setText(f"Usable between heel and float: {self.desk.units.show(usable, 'volume')}")
             for widget in (self.strength, self.age, self.tested, self.now):
-                widget.setVisible(tank.liquid.tint == "sh")
+                widget.setVisible(tank.liquid.role == "SH")
             self.age.setEnabled(not tank.liquid.tested)
             self.age.show_value(tank.liquid.age)
             self.tested.setChecked(tank.liquid.tested)

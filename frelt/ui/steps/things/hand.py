@@ -17,11 +17,11 @@ from ....core.edit.items import with_item
 from ....core.geometry.frames import standing_on
 from ....core.judge.marks import is_open
 from ....core.kind.make import follows
+from ....core.liquid.vessels import vessels_of
 from ....core.masses.weigh import weigh
 from ....core.model.carrier import Deck
 from ....core.model.condition import whose
 from ....core.model.item import Item
-from ....core.model.rig import fill_range
 from ....core.placing.arrange import shifted
 from ....core.placing.distances import Side, deck_bounds, facings, with_distance
 from ....core.solve import Solved
@@ -171,7 +171,8 @@ class HandPanel(QWidget):
         self.empty.show_value(item.mass.value)
         self.empty_source.show_figure(item.mass)
         self.taught.show_item(item)
-        fills = {t.id: fill_range(state, f"{item.id}/{t.id}", t).shown for t in item.tanks} if state is not None else {}
+        shown = vessels_of(solved.rig, solved.frames).shown(state) if state is not None else {}
+        fills = {t.id: shown[f"{item.id}/{t.id}"] for t in item.tanks} if shown else {}
         if item.tanks:
             tank = item.tanks[0]
             amount = self.desk.units.show(tank.capacity.value * fills.get(tank.id, 0.0), "volume")
