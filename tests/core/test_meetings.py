@@ -11,6 +11,9 @@ from frelt.core.edit.plumbing import turned, turned_round, with_fitting, with_li
 from frelt.core.geometry.frames import Frames
 from frelt.core.judge.marks import is_broken
 from frelt.core.kind.fittings import HANDLED
+from frelt.core.kind.substances import GASOLINE, LIQUIDS, PURIFIED, SURFACTANT, WATER
+from frelt.core.model.item import Part, TankPart
+from frelt.core.model.liquid import Liquid
 from frelt.core.model.plumbing import Fitting, Line, Plumbing
 from frelt.core.model.rig import Rig
 from frelt.core.network.lines import lines_solved
@@ -221,3 +224,77 @@ def test_reach_is_that_of_brute_force_over_every_position_of_the_handles(name: s
     assert least and all(counted[n] <= k for n, k in least.items())
     if not others - {f.id for f in rig.plumbing.fittings if f.kind in ("gun", "cleaner bar", "tap", "drain", "float valve")}:
         assert {n: k for n, k in counted.items() if n in least} == least
+
+
+def holding(rig: Rig, item: str, liquid: Liquid) -> Rig:
+    """The rig with another liquid in the tanks of one thing."""
+
+    def of(p: Part) -> Part:
+        return replace(p, liquid=liquid) if isinstance(p, TankPart) else p
+
+    return replace(rig, items=tuple(replace(i, parts=tuple(map(of, i.parts))) if i.id == item else i for i in rig.items))
+
+
+ACID, PEROXIDE, AMMONIA = (next(x for x in LIQUIDS if x.substance == s) for s in ("acid", "oxidizer", "ammonia"))
+
+
+@pytest.mark.parametrize(
+    ("liquid", "level"), [(None, "danger"), (ACID, "danger"), (PURIFIED, "broken"), (SURFACTANT, ""), (WATER, "")]
+)
+def test_what_a_coil_does_not_bear_is_told_running_and_at_rest(liquid: Liquid | None, level: str) -> None:
+    rig = found_rig("sh-through-coil")
+    rig = rig if liquid is None else holding(rig, "sh", liquid)
+    for one in (rig, replace(rig, plumbing=replace(rig.plumbing, running=()))):
+        told = [own for words, own in said(one).items() if "through the coil of" in words]
+        red = [c for c in solve(one).checks if c.id.startswith("coil:") and c.status == "over"]
+        assert told == [level] * bool(level) and [c.level for c in red] == told
+    shut = turned(rig, "V3", 0.0)
+    assert not [c for c in solve(shut).checks if c.id.startswith("coil:") and c.status == "over"]
+    words = [w for w in said(shut) if "through the coil of" in w]
+    assert len(words) == bool(level) and all("with one handle turned" in w for w in words)
+
+
+def test_what_runs_together_and_spoils_is_told_while_it_runs() -> None:
+    """Soap by the injector into what the machine draws."""
+    rig = found_rig("acid-tee")
+    rig = turned(replace(rig, plumbing=replace(rig.plumbing, running=("hot",))), "G1", 1.0)
+    for drawn, level in ((ACID, "broken"), (AMMONIA, "broken"), (SURFACTANT, ""), (WATER, "")):
+        told = {words: own for words, own in said(holding(rig, "water", drawn)).items() if "run together" in words}
+        assert list(told.values()) == [level] * bool(level), (drawn.name, told)
+        assert all("both are spoilt" in words and "gal/min" in words for words in told)
+
+
+def test_jugs_that_must_never_meet_are_danger_on_one_shelf_whatever_the_rules_of_distance_say() -> None:
+    rig = packed("playground-skid")
+    jug = next(i for i in rig.items if i.id == "jug-1-32")
+    near = replace(jug, id="near", place=replace(jug.place, u=jug.place.u + 0.2))
+    both = replace(rig, items=(*rig.items, near))
+    decks = {d.id: i.id for i in rig.items for d in i.decks}
+    for a, b, why in (
+        (ACID, AMMONIA, "heat and fumes"),
+        (ACID, GASOLINE, "fuel that eats"),
+        (PEROXIDE, ACID, "acid makes an oxidizer"),
+    ):
+        found = [
+            c
+            for c in solve(holding(holding(both, "near", a), jug.id, b)).checks
+            if set(c.items) == {"near", jug.id} and c.kind == "apart"
+        ]
+        if jug.place.deck in decks:
+            assert [c.level for c in found] == ["danger"] and why in found[0].detail[1]
+        else:
+            assert not [c for c in found if c.level == "danger"]
+    shelf = next(i for i in rig.items if i.decks and i.id not in (jug.id,))
+    stands = replace(jug.place, deck=shelf.decks[0].id, u=0.1, v=0.0)
+    on_it = tuple(
+        replace(i, place=replace(stands, u=0.1 if i.id == "near" else 0.35)) if i.id in ("near", jug.id) else i
+        for i in both.items
+    )
+    for a, b, why in (
+        (ACID, AMMONIA, "heat and fumes"),
+        (ACID, GASOLINE, "fuel that eats"),
+        (PEROXIDE, ACID, "acid makes an oxidizer"),
+    ):
+        one = holding(holding(replace(both, items=on_it), "near", a), jug.id, b)
+        found = [c for c in solve(one).checks if set(c.items) == {"near", jug.id} and c.kind == "apart"]
+        assert [c.level for c in found] == ["danger"] and why in found[0].detail[1], (a.name, b.name)

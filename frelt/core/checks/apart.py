@@ -1,6 +1,7 @@
 """What is kept from what: SH from fuel, engines and batteries, exhaust from plastic, fuel from burners."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable, Iterator, Mapping
+from itertools import combinations_with_replacement
 
 import numpy as np
 from msgspec import Struct
@@ -15,10 +16,13 @@ from ..judge.check import Check, CheckKind, register
 from ..judge.status import Level, status_of
 from ..kind.kind import Box
 from ..kind.registry import kind_of
+from ..kind.substances import LIQUIDS, NATURES
 from ..masses.kit import placed_kit
 from ..model.item import Item, Nature
+from ..model.liquid import Liquid
+from ..model.meets import meet
 from ..model.rig import Rig
-from ..model.rules import Apart
+from ..model.rules import Apart, RuleSet
 from ..space.rooms import boxed
 from ..space.unsure import in_plan, together
 
@@ -28,7 +32,7 @@ NEAR = 0.5  # of a distance that is wanted: nearer is over, up to the whole of i
 class Thing(Struct, frozen=True):
     """Something that is kept apart from others. item: by which it is taken in hand, empty where it is kit on a deck.
 
-    within: the box it is kept in, or empty.  like: what things of one sort have in common.
+    within: the box it is kept in, or empty.  tray: the shelf, stand or tray it stands on, or empty.  liquids: in it.  like: what things of one sort have in common.
     """
 
     id: str
@@ -40,24 +44,35 @@ class Thing(Struct, frozen=True):
     diesel: bool
     within: str
     like: str
+    tray: str = ""
+    liquids: tuple[Liquid, ...] = ()
 
+
+IN_TRAY = 0.6  # over which what leaks runs together in a tray or on a shelf [m]; common practice, no source
+LIQUID: tuple[Nature, ...] = ("SH", "acid", "oxidizer", "ammonia", "fuel")
+AS_LIQUIDS: Mapping[str, tuple[Liquid, ...]] = {
+    NATURES[x.substance]: (x,) for x in reversed(LIQUIDS) if x.substance in NATURES
+}  # of kit, of which only its nature is said
 
 Known = tuple[Thing, tuple[tuple[Nature, Box], ...]]  # what something is to its neighbors, and where
 _known: Each[Known | None] = Each()
 
 
-def _thing(item: Item, frame: Frame, carrier: str) -> Known | None:
+def _thing(item: Item, frame: Frame, carrier: str, tray: str) -> Known | None:
     own = tuple((t.nature, boxed(frame, t.box)) for t in kind_of(item).traits(item))
     if not own or item.built_in:
         return None
     like = f"{item.kind} {item.origin or item.id}"
-    return Thing(item.id, item.name, item.id, carrier, in_plan(item), _loose(item), _diesel(item), "", like), own
+    liquids = tuple(t.liquid for t in item.tanks)
+    return Thing(item.id, item.name, item.id, carrier, in_plan(item), _loose(item), _diesel(item), "", like, tray, liquids), own
 
 
 def _things(rig: Rig, frames: Frames) -> Iterator[Known]:
     """Everything that is something to its neighbors, with what it is and where: things, then kit."""
-    on = frames.carrier_of
-    for known in _known.get(frames.kept, rig.id, rig.items, frames.listed, lambda i, f: _thing(i, f, on[i.id])):
+    on, trays = frames.carrier_of, {d.id: i.id for i in rig.items for d in i.decks}
+    for known in _known.get(
+        frames.kept, rig.id, rig.items, frames.listed, lambda i, f: _thing(i, f, on[i.id], trays.get(i.place.deck, ""))
+    ):
         if known is not None:
             yield known
     for one in placed_kit(rig, frames):
@@ -66,7 +81,10 @@ def _things(rig: Rig, frames: Frames) -> Iterator[Known]:
             shut = line.kept == "in a closed box"
             within = line.on if shut and line.on == one.holder else ""
             loose = line.kept not in ("strapped", "in a holder") and not shut
-            thing = Thing(line.id, line.what, one.holder, one.carrier, 0.0, loose, False, within, f"kit {line.what}")
+            liquids = AS_LIQUIDS.get(line.nature, ())
+            thing = Thing(
+                line.id, line.what, one.holder, one.carrier, 0.0, loose, False, within, f"kit {line.what}", one.holder, liquids
+            )
             yield thing, ((line.nature, one.box),)
 
 
@@ -79,7 +97,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         return
     found: list[tuple[Thing, Thing, Check]] = []
     walls = {c.id: walled(c) for c in rig.carriers}
-    for rule in rig.rules.apart:
+    for rule in (*rig.rules.apart, *_more(rig.rules)):
         a, b = by_nature.get(rule.a, []), by_nature.get(rule.b, [])
         if {rule.a, rule.b} == {"burner", "fuel"}:  # a burner burns diesel out of its own frame
             a, b = (
@@ -92,6 +110,9 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         for i, j in np.argwhere(gaps < rule.distance - 1e-3).tolist():
             one, other = a[i][0], b[j][0]
             if one is other or one.carrier != other.carrier or (one.id, other.id) in told:
+                continue
+            why = rule.why or (meet_at_all(one, other, rig.rules) if _one_tray(one, other) else "")
+            if not why:
                 continue
             told.add((one.id, other.id))
             mine, theirs = ([k for k, x in enumerate(own) if x[0] is of] for own, of in ((a, one), (b, other)))
@@ -113,13 +134,20 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
                 margin=have - wanted,
                 by_rule=True,
                 items=tuple(dict.fromkeys(t.item for t in (one, other) if t.item)),
-                level=rig.rules.levels.get("apart", _level(rule, one, other)),
-                detail=(other.name, rule.why),
+                level=rig.rules.levels.get("apart", _level(rule, rig.rules, one, other)),
+                detail=(other.name, why),
             )
             found.append((one, other, made))
     yield from _nearest(found)
     if not found:
         yield Check(id="apart", kind="apart", subject="Things kept apart", quantity="length", status="ok")
+
+
+def _more(rules: RuleSet) -> Iterator[Apart]:
+    """Liquids of which no rule speaks: in one tray or box the table of what may meet does."""
+    for a, b in combinations_with_replacement(LIQUID, 2):
+        if rules.kept_apart(a, b) is None and rules.kept_apart(b, a) is None:
+            yield Apart(a=a, b=b, distance=IN_TRAY, why="")
 
 
 def _nearest(found: list[tuple[Thing, Thing, Check]]) -> Iterable[Check]:
@@ -149,12 +177,29 @@ def _in_the_open(rule: Apart) -> float:
     return 0.0 if {rule.a, rule.b} == {"battery", "fuel"} else min(rule.distance, OPEN_AIR)
 
 
-def _level(rule: Apart, one: Thing, other: Thing) -> Level:
-    """How grave it is: SH by fuel is a danger where both are loose and can be spilled together or share a box, else an advice."""
-    share = bool(one.within) and one.within == other.within
-    if {rule.a, rule.b} == {"SH", "fuel"} and not share and not (one.loose and other.loose):
+def _level(rule: Apart, rules: RuleSet, one: Thing, other: Thing) -> Level:
+    """How grave it is: what must never meet is a danger where both are loose on one tray or in one box and can be spilled together, loose
+    SH by loose fuel anywhere; SH by fuel that is held only an advice; else what the rule says."""
+    loose = one.loose and other.loose
+    if _one_tray(one, other) and (loose or _one_box(one, other)) and meet_at_all(one, other, rules):
+        return "danger"
+    if {rule.a, rule.b} == {"SH", "fuel"} and not _one_box(one, other) and not loose:
         return "advice"
     return rule.level
+
+
+def _one_box(one: Thing, other: Thing) -> bool:
+    return bool(one.within) and one.within == other.within
+
+
+def _one_tray(one: Thing, other: Thing) -> bool:
+    return _one_box(one, other) or (bool(one.tray) and one.tray == other.tray)
+
+
+def meet_at_all(one: Thing, other: Thing, rules: RuleSet) -> str:
+    """What comes of it where something in one and something in the other are danger together; empty where nothing does."""
+    found = (meet(a, b, rules.meets) for a in one.liquids for b in other.liquids)
+    return next((m.why for m in found if m.level == "danger"), "")
 
 
 def _loose(item: Item) -> bool:

@@ -1,4 +1,4 @@
-"""Liquids that are danger together never stand in one valve, tee, pump or gun."""
+"""Liquids that are danger together never stand in one valve, tee, pump or gun, and none that it does not bear in a coil."""
 
 from collections.abc import Iterable, Iterator
 from itertools import chain
@@ -23,11 +23,11 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
 
 def _made(rig: Rig) -> Iterator[Check]:
     from ..model.tank_names import tank_names
-    from ..network.meetings import danger, dangerous, meetings, tank_item
+    from ..network.meetings import danger, dangerous, in_coils, meetings, tank_item
 
-    if not dangerous(rig):
+    found, hot = meetings(rig), in_coils(rig)
+    if not hot and not dangerous(rig):
         return
-    found = meetings(rig)
     names = tank_names(rig) | {i.id: i.name for i in rig.items} | {f.id: f.name or f.kind for f in rig.plumbing.fittings}
     kinds = {f.id: f.kind for f in rig.plumbing.fittings}  # ids are renewed in a copy
     for one in found:
@@ -44,12 +44,26 @@ def _made(rig: Rig) -> Iterator[Check]:
             why=f"{one.words(names)}. Part them there, or rinse with water in between" if sure else one.words(names),
             causes=(kinds.get(one.place, "a pump"),),
         )
-    if not found:
+    for coil in hot:
+        sure = coil.sure and coil.comes.known
+        grave = coil.comes.level if sure else "advice"
+        yield Check(
+            id=f"coil:{coil.item}:{coil.tank}",
+            kind="meet",
+            subject=names[coil.item],
+            quantity="length",
+            status="over" if sure else "tight",
+            items=(coil.item, tank_item(coil.tank)),
+            level=rig.rules.levels.get("meet", grave),
+            why=coil.words(names),
+            causes=("coil", coil.what),
+        )
+    if not found and not hot:
         yield Check(id="meet", kind="meet", subject="What must not meet", quantity="length", status="ok")
 
 
 def _sentence(c: Check, units: Units) -> str:
-    return c.why or "Nothing that is danger together meets in any valve, tee, pump or gun"
+    return c.why or "Nothing that is danger together meets in any valve, tee, pump, coil or gun"
 
 
 def _brief(c: Check, units: Units) -> str:

@@ -8,6 +8,7 @@ from msgspec.structs import replace
 from ..base.value import Length, Mass, Positive, Share, Text, Value
 from .carrier import Coupling
 from .item import Nature
+from .meets import Meets
 from .names import CheckName, RuleSetId
 
 
@@ -69,7 +70,8 @@ class RuleSet(Value, frozen=True, kw_only=True):
     width, height, length: greatest outside measures [m].  bridge: whether the US bridge formula is looked at.
     reserve: share of a limit below which a margin is `tight`.  person: who may step on the tail [kg],
     250 lb: a heavy person with gear (from memory).  walk_width: of an aisle one sidles through, 14 in; arm, reach_up: how far and how high
-    the crew reaches [m].  apart: what is kept from what.  sources: by field, where a rule comes from.
+    the crew reaches [m].  apart: what is kept from what.  meets: pairs of liquids of which this shop
+    thinks graver than the table does.  sources: by field, where a rule comes from.
     levels: by kind of check, how grave it is in this shop where it is not what the check itself says.
     """
 
@@ -99,6 +101,7 @@ class RuleSet(Value, frozen=True, kw_only=True):
     hold_up: Push = 0.2
     cargo: bool = False
     apart: tuple[Apart, ...] = APART
+    meets: tuple[Meets, ...] = ()
     sources: dict[Text, Text] = {}
     levels: dict[CheckName, Literal["broken", "danger", "law", "advice", "wish"]] = {}
 

@@ -7,11 +7,11 @@ from itertools import combinations
 
 from msgspec import Struct
 
-from ..kind.inner import Membrane, Plunger
-from ..kind.meets import meet
+from ..kind.inner import Burner, Membrane, Plunger, Through
 from ..kind.registry import kind_of
 from ..model.fitting_ways import ways_of
 from ..model.liquid import Liquid, Substance
+from ..model.meets import IN_A_COIL, Meet, meet
 from ..model.open_pipes import bottoms
 from ..model.rig import Rig
 from .reach import SHUT, Reach, owner, reach
@@ -51,7 +51,52 @@ def meetings(rig: Rig) -> tuple[Meeting, ...]:
         found = _nearest(graph, places, one, other)
         if found is not None:
             what = (_called(held[one]), _called(held[other]))
-            made.append(Meeting(one, other, *found, *what, meet(held[one], held[other]).why))
+            made.append(Meeting(one, other, *found, *what, meet(held[one], held[other], rig.rules.meets).why))
+    return tuple(made)
+
+
+class Heated(Struct, frozen=True):
+    """A liquid that must not run through a coil and can come there. tank: its address.  item: the thing with the coil.
+
+    handles: how many stand otherwise than now where it does.  comes: what comes of it.
+    """
+
+    tank: str
+    item: str
+    what: str
+    handles: int
+    comes: Meet
+
+    @property
+    def sure(self) -> bool:
+        """Whether it comes there as the handles stand: one turned may be meant, with the burner at rest."""
+        return self.handles == 0
+
+    def words(self, names: Mapping[str, str]) -> str:
+        """One sentence without its full stop; names: of tanks and things."""
+        turned = "one handle" if self.handles == 1 else f"{self.handles} handles"
+        far = "" if self.sure else f", with {turned} turned"
+        return f"{self.what[:1].upper()}{self.what[1:]} of {names[self.tank]} can run through the coil of {names[self.item]}{far}: {self.comes.why}"
+
+
+def in_coils(rig: Rig) -> tuple[Heated, ...]:
+    """Every liquid that a coil does not bear and that can come to one, at rest as well as running."""
+    coils: dict[str, list[str]] = {}
+    for item in rig.items:
+        parts = kind_of(item).inner(item)
+        ways = [b.way for b in parts if isinstance(b, Burner)]
+        if ways:
+            coils[item.id] = [f"{item.id}/{x.start}" for x in parts if isinstance(x, Through) and x.id in ways]
+    held = {a: x for a, x in in_lines(rig).items() if x.substance in IN_A_COIL} if coils else {}
+    if not held:
+        return ()
+    graph, made = reach(rig), []
+    for address, liquid in held.items():
+        found, comes = graph.from_(graph.mouths[address]), IN_A_COIL[liquid.substance]
+        for thing, entries in coils.items():
+            handles = min((found[n] for n in entries if n in found), default=SHUT)
+            if handles < SHUT and (handles == 0 or comes.known):
+                made.append(Heated(address, thing, _called(liquid), handles, comes))
     return tuple(made)
 
 
@@ -61,7 +106,7 @@ def dangerous(rig: Rig) -> list[tuple[str, str]]:
     return [
         (one, other) if held[one].substance == "SH" else (other, one)
         for one, other in combinations(held, 2)
-        if meet(held[one], held[other]).level == "danger"
+        if meet(held[one], held[other], rig.rules.meets).level == "danger"
     ]
 
 
@@ -76,7 +121,7 @@ def in_lines(rig: Rig) -> dict[str, Liquid]:
 
 
 def _called(liquid: Liquid) -> str:
-    return CALLED.get(liquid.substance, liquid.substance)
+    return liquid.name if liquid.substance == "other" else CALLED.get(liquid.substance, liquid.substance)
 
 
 def _places(rig: Rig) -> Iterator[tuple[str, tuple[str, ...]]]:

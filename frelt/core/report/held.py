@@ -9,14 +9,13 @@ from ..geometry.frames import Frames
 from ..judge.marks import Mark
 from ..judge.status import GRAVE
 from ..model.item import Item
+from ..model.meets import STRAPS
 from ..model.rig import Rig
-from ..model.tie_down import Strap
 from ..tie_down.held import Held, InWay
 from .finding import Finding
 from .lines import ORDER
 
 SHOWN = 3  # names that are told of those of which nothing is said
-EATEN = {"nylon": "nylon", "steel": "plain steel"}  # by SH; from memory of handbooks of resistance
 
 
 def findings(rig: Rig, frames: Frames, found: Sequence[Held], units: Units) -> tuple[Finding, ...]:
@@ -121,17 +120,20 @@ def _doors(rig: Rig) -> Iterator[Finding]:
 
 
 def _eaten(rig: Rig) -> Iterator[Finding]:
-    """Straps on what holds SH that SH eats."""
-    sh = {i.id: i.name for _, i, t in rig.tanks() if t.liquid.substance == "SH"}
-    bad: dict[str, list[Strap]] = {}
+    """Straps on what holds a liquid that eats them."""
+    bad: dict[tuple[str, str], list[str]] = {}
+    names: dict[str, str] = {}
     for strap in rig.tie_down.straps:
-        if strap.item in sh and strap.material in EATEN:
-            bad.setdefault(strap.item, []).append(strap)
-    for item, straps in bad.items():
-        words = joined(sorted({EATEN[s.material] for s in straps}))
-        yield Finding(
-            "advice", f"SH eats {words}: the straps on {sh[item]} should be polyester, galvanized or stainless", (item,)
-        )
+        item = next((i for i in rig.items if i.id == strap.item), None)
+        for liquid in {t.liquid.substance: t.liquid for t in item.tanks}.values() if item is not None else ():
+            eaten = STRAPS.get(liquid.substance, {}).get(strap.material)
+            if eaten is not None and item is not None:
+                bad.setdefault((item.id, liquid.substance), []).append(eaten)
+                names[item.id] = item.name
+    for (of, substance), eats in bad.items():
+        good = "polyester or stainless" if substance == "acid" else "polyester, galvanized or stainless"
+        what = substance if substance == "SH" else substance.capitalize()
+        yield Finding("advice", f"{what} eats {joined(sorted(set(eats)))}: the straps on {names[of]} should be {good}", (of,))
 
 
 def _named(items: Sequence[Item]) -> str:

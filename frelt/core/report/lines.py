@@ -14,9 +14,7 @@ from ..geometry.frames import Frames
 from ..judge.marks import Mark
 from ..judge.status import GRAVE, Level
 from ..kind.fittings import HANDLED, made_of
-from ..kind.meets import run_into
 from ..kind.registry import given
-from ..kind.substances import WATER
 from ..liquid.vessels import vessels_of
 from ..liquids.aging import strength_now
 from ..model.plumbing import Fitting
@@ -24,16 +22,16 @@ from ..model.rig import Rig
 from ..model.state import State
 from ..model.tank_names import tank_names
 from ..network.lines import LinesSolved, lines_solved
-from ..network.meetings import danger, meetings, tank_item
 from ..network.one_way import against
 from ..network.reading import FLOWS, AtGun, AtPump, minutes_in_bypass
 from .finding import Finding
 from .ground import onto_the_ground
+from .named import names_of
 from .shut_in import coils_beside, shut_in
+from .what_meets import TAINTS, can_meet, into_tanks, run_together
 
 DUMPS = 0.08  # share of a machine's flow sent back while a gun is open above which other tips would use it
 HOT_SOON = 600.0  # minutes in bypass that are spoken of [s]
-TAINTS = 1e-4  # share of another liquid in what runs into a tank above which it is said
 ORDER: tuple[Level, ...] = ("danger", "broken", "law", "advice", "wish")
 
 
@@ -55,13 +53,6 @@ def shown_fills(rig: Rig, state: State | None) -> dict[str, float]:
     if state is None:
         return {a: t.top for a, _, t in rig.tanks()}
     return vessels_of(rig).shown(state)
-
-
-def names_of(rig: Rig) -> dict[str, str]:
-    """What everything that a finding is about is called, tanks by their addresses."""
-    made = {i.id: i.name for i in rig.items} | tank_names(rig)
-    made |= {f.id: f.name or f.kind for f in rig.plumbing.fittings}
-    return made | {drawn.id: drawn.name or f"line {drawn.id}" for drawn in rig.plumbing.lines}
 
 
 def source_names(rig: Rig) -> dict[str, str]:
@@ -114,9 +105,7 @@ def _structure(rig: Rig) -> Iterator[Finding]:
     for f in against(rig):
         words = f"{names[f.id]} stands against the only way that anything can come from: nothing runs through it. Turn it round"
         yield Finding("broken", words, (f.id,))
-    for one in meetings(rig):
-        where = (one.place, *(tank_item(a) for a in (one.one, one.other)))
-        yield Finding("danger" if danger(one) else "advice", one.words(names), where, not danger(one))
+    yield from can_meet(rig, names)
     if p.lines and not any(f.kind == "tap" for f in p.fittings):
         yield Finding("advice", "No tap fills it: put one where the customer's hose couples", (), True)
 
@@ -136,24 +125,12 @@ def _running(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding]:
     for tap, flow in reading.taps.items():
         if flow < -FLOWS:
             yield Finding("danger", f"{units.show(-flow, 'flow')} runs back into the customer's tap {names[tap]}", (tap,))
-    yield from _into_tanks(rig, solved, units)
+    yield from into_tanks(rig, solved, units)
+    yield from run_together(rig, solved, units)
     yield from onto_the_ground(rig, solved, units)
     for pump in reading.pumps:
         yield from _pump(rig, solved, pump, units)
     yield from _pressures(rig, solved, units)
-
-
-def _into_tanks(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Finding]:
-    tanks = {a: (i, t) for a, i, t in rig.tanks()}
-    names = names_of(rig)
-    for one in solved.reading.tanks:
-        item, tank = tanks[one.tank]
-        for source, flow in one.of.items():
-            comes = run_into(tank.liquid, tanks[source][1].liquid if source in tanks else WATER)
-            if flow < max(TAINTS * abs(one.flow), FLOWS) or comes.level is None:
-                continue
-            words = f"{units.some(flow, 'flow')} of {names[source]} runs into {names[one.tank]}: {comes.why}"
-            yield Finding(comes.level, words, (item.id,), not comes.known)
 
 
 def _pump(rig: Rig, solved: LinesSolved, pump: AtPump, units: Units) -> Iterator[Finding]:
@@ -212,7 +189,7 @@ def _let_go(rig: Rig, frames: Frames, solved: LinesSolved, units: Units) -> Iter
             yield Finding("advice", f"Nothing can be said of the trigger let go: {let_go.reading.why}", (), True)
         return
     already = {f.words for f in _running(rig, solved, units)}
-    for one in _into_tanks(rig, let_go, units):
+    for one in into_tanks(rig, let_go, units):
         if one.words not in already:
             yield replace(one, words=f"With the trigger let go {one.words[0].lower() + one.words[1:]}")
     for pump in let_go.reading.pumps:

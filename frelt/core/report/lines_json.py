@@ -9,7 +9,8 @@ from ..model.rig import Rig
 from ..network.lines import LinesSolved, lines_solved
 from ..solve import Solved
 from .finding import Finding
-from .lines import findings, names_of, shown_fills, source_names, strength_at, suction
+from .lines import findings, shown_fills, source_names, strength_at, suction
+from .named import names_of
 
 
 class Element(Struct):

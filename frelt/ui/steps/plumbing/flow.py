@@ -5,7 +5,8 @@ from PyQt6.QtWidgets import QVBoxLayout, QWidget
 
 from ....core.model.rig import Rig
 from ....core.network.reading import FLOWS, AtGun, AtPump
-from ....core.report.lines import names_of, product_at, strength_at, suction
+from ....core.report.lines import product_at, strength_at, suction
+from ....core.report.named import names_of
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import heading, prose

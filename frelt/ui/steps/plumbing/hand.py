@@ -13,7 +13,8 @@ from ....core.kind.fittings import MATERIALS, asked
 from ....core.model.hangs_together import stands_in
 from ....core.model.plumbing import COLORS, Fitting, FittingKind, Line
 from ....core.network.one_way import ONE_WAY
-from ....core.report.lines import lets_through, names_of
+from ....core.report.lines import lets_through
+from ....core.report.named import names_of
 from ...frame.desk import Desk
 from ...widgets.facts import Facts
 from ...widgets.fields import FigureField, heading, prose, title
