@@ -257,7 +257,8 @@ def test_what_a_coil_does_not_bear_is_told_running_and_at_rest(liquid: Liquid | 
 def test_what_runs_together_and_spoils_is_told_while_it_runs() -> None:
     """Soap by the injector into what the machine draws."""
     rig = found_rig("acid-tee")
-    rig = turned(replace(rig, plumbing=replace(rig.plumbing, running=("hot",))), "G1", 1.0)
+    wide = tuple(replace(f, tips=(60.0,)) if f.id == "G1" else f for f in rig.plumbing.fittings)  # behind which the injector draws
+    rig = turned(replace(rig, plumbing=replace(rig.plumbing, running=("hot",), fittings=wide)), "G1", 1.0)
     for drawn, level in ((ACID, "broken"), (AMMONIA, "broken"), (SURFACTANT, ""), (WATER, "")):
         told = {words: own for words, own in said(holding(rig, "water", drawn)).items() if "run together" in words}
         assert list(told.values()) == [level] * bool(level), (drawn.name, told)
