@@ -195,3 +195,22 @@ def test_no_tint_decides_anything_in_the_window() -> None:
         for node in ast.walk(ast.parse(file.read_text())):
             if isinstance(node, ast.Compare):
                 assert "tint" not in ast.unparse(node), (file.name, node.lineno)
+
+
+def test_no_kind_of_fitting_is_known_by_name_outside_its_file() -> None:
+    from frelt.core.fitting.registry import every as fittings
+
+    names = set(fittings())
+    assert len(names) == len(list((ROOT / "frelt/core/fitting/kinds").glob("*.py"))) - 1
+    for file in (ROOT / "frelt").rglob("*.py"):
+        path = file.relative_to(ROOT / "frelt").as_posix()
+        if path.startswith(("core/fitting/", "formats/migrations/")):
+            continue
+        for node in ast.walk(ast.parse(file.read_text())):
+            asked: list[ast.AST] = []
+            if isinstance(node, ast.Compare) and "kind" in ast.unparse(node.left):
+                asked = [c for one in node.comparators for c in ast.walk(one)]
+            elif isinstance(node, ast.Match) and ast.unparse(node.subject).endswith("kind"):
+                asked = [c for case in node.cases for c in ast.walk(case.pattern)]
+            said = {c.value for c in asked if isinstance(c, ast.Constant)} & names
+            assert not said, (path, getattr(node, "lineno", 0), said)

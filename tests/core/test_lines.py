@@ -23,8 +23,9 @@ from frelt.core.edit.copies import copy_rig, duplicate
 from frelt.core.edit.items import move
 from frelt.core.edit.plumbing import ended, joined_ports, parted, switched, taken_out, turned, with_line, without
 from frelt.core.edit.removal import remove
+from frelt.core.fitting.figures import figure_of
+from frelt.core.fitting.registry import named, type_of
 from frelt.core.kind.capability import can
-from frelt.core.kind.fittings import HANDLED, HEADS, figure_of
 from frelt.core.kind.make import made
 from frelt.core.kind.substances import WATER, hypochlorite
 from frelt.core.masses.lines import placed_lines
@@ -84,7 +85,7 @@ def test_handles_fills_and_machines_at_random_always_have_an_answer_that_holds(n
     one, draw = packed(name) if name in PACKED else demo(name).rigs[0], Random(name)
     frames = solve(one).frames
     able = [i.id for i in one.items if can(i, "wash", "soft wash")]
-    handles = [f.id for f in one.plumbing.fittings if f.kind in HANDLED]
+    handles = [f.id for f in one.plumbing.fittings if type_of(f).hand is not None]
     for _ in range(8 * LONG):
         stands = {h: draw.choice((0.0, 0.0, 1.0, 1.0, 0.5, draw.random())) for h in handles}
         fills = {a: draw.choice((t.top, t.top / 2, min(t.heel, t.top), 0.0)) for a, _, t in one.tanks()}
@@ -103,8 +104,8 @@ def ends(got: LinesSolved) -> float:
 
 def test_losses_of_fittings_are_those_of_the_library_within_half() -> None:
     d = 0.5 * INCH
-    assert HEADS["ball valve"] == pytest.approx(K_ball_valve_Crane(D1=d, D2=d, angle=0), rel=0.5)
-    assert HEADS["check valve"] == pytest.approx(K_swing_check_valve_Crane(D=d, angled=False), rel=0.5)
+    assert named("ball valve").heads == pytest.approx(K_ball_valve_Crane(D1=d, D2=d, angle=0), rel=0.5)
+    assert named("check valve").heads == pytest.approx(K_swing_check_valve_Crane(D=d, angled=False), rel=0.5)
 
 
 # the trade's own words

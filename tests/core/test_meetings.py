@@ -8,9 +8,9 @@ from msgspec.structs import replace
 from frelt.core.base.units import METRIC, US, Units
 from frelt.core.day.play import play
 from frelt.core.edit.plumbing import turned, turned_round, with_fitting, with_line
+from frelt.core.fitting.registry import type_of
 from frelt.core.geometry.frames import Frames
 from frelt.core.judge.marks import is_broken
-from frelt.core.kind.fittings import HANDLED
 from frelt.core.kind.substances import GASOLINE, LIQUIDS, PURIFIED, SURFACTANT, WATER
 from frelt.core.model.item import Part, TankPart
 from frelt.core.model.liquid import Liquid
@@ -205,9 +205,9 @@ def test_the_fewer_handles_stand_between_the_graver_it_is() -> None:
 def test_reach_is_that_of_brute_force_over_every_position_of_the_handles(name: str) -> None:
     """By turning each set of handles for real: what one walk counts is the least number that has to be turned."""
     rig = two_drums(Fitting(id="C", kind="metering valve", stands=0.0), shut=(True, False)) if name == "acid" else packed(name)
-    valves = [f for f in rig.plumbing.fittings if f.kind in HANDLED and f.kind.endswith("valve") and f.kind != "float valve"][
-        :6
-    ]
+    valves = [
+        f for f in rig.plumbing.fittings if type_of(f).hand is not None and f.kind.endswith("valve") and f.kind != "float valve"
+    ][:6]
     graph = reach(rig)
     start = next(iter(graph.mouths.values()))
     counted = graph.from_(start)
@@ -220,7 +220,7 @@ def test_reach_is_that_of_brute_force_over_every_position_of_the_handles(name: s
         for node, cost in reach(now).from_(start).items():
             if cost == 0:
                 least[node] = min(wrong, least.get(node, 99))
-    others = {f.id for f in rig.plumbing.fittings if f.kind in HANDLED} - {v.id for v in valves}
+    others = {f.id for f in rig.plumbing.fittings if type_of(f).hand is not None} - {v.id for v in valves}
     assert least and all(counted[n] <= k for n, k in least.items())
     if not others - {f.id for f in rig.plumbing.fittings if f.kind in ("gun", "cleaner bar", "tap", "drain", "float valve")}:
         assert {n: k for n, k in counted.items() if n in least} == least
@@ -257,7 +257,9 @@ def test_what_a_coil_does_not_bear_is_told_running_and_at_rest(liquid: Liquid | 
 def test_what_runs_together_and_spoils_is_told_while_it_runs() -> None:
     """Soap by the injector into what the machine draws."""
     rig = found_rig("acid-tee")
-    wide = tuple(replace(f, tips=(60.0,)) if f.id == "G1" else f for f in rig.plumbing.fittings)  # behind which the injector draws
+    wide = tuple(
+        replace(f, tips=(60.0,)) if f.id == "G1" else f for f in rig.plumbing.fittings
+    )  # behind which the injector draws
     rig = turned(replace(rig, plumbing=replace(rig.plumbing, running=("hot",), fittings=wide)), "G1", 1.0)
     for drawn, level in ((ACID, "broken"), (AMMONIA, "broken"), (SURFACTANT, ""), (WATER, "")):
         told = {words: own for words, own in said(holding(rig, "water", drawn)).items() if "run together" in words}

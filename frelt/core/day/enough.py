@@ -7,6 +7,7 @@ from msgspec.structs import replace
 
 from ..base.arrays import Array
 from ..edit.plumbing import turned
+from ..fitting.registry import type_of
 from ..model.day import Act, Day
 from ..model.rig import Rig
 from ..solve import Solved
@@ -118,7 +119,8 @@ def _opened(solved: Solved, day: Day, short: Short) -> tuple[str, ...]:
         return ()
     found = []
     for f in rig.plumbing.fittings:
-        if f.kind != "ball valve" or f.stands >= 0.02:
+        hand = type_of(f).hand
+        if hand is None or not hand.quick or f.stands >= 0.02:
             continue
         opened = replace(solved, rig=turned(rig, f.id, 1.0))
         aboard = Aboard(opened.rig, opened.frames)

@@ -12,8 +12,8 @@ from msgspec.structs import replace
 from ..base.arrays import Array
 from ..base.figure import Figure
 from ..base.kept import Kept
+from ..fitting.registry import type_of
 from ..geometry.frames import Frames
-from ..kind.fittings import HANDLED, TAP_FLOW
 from ..model.day import DRAWING, Act, Day, called
 from ..model.hangs_together import reached
 from ..model.plumbing import Fitting
@@ -29,7 +29,6 @@ LET_DOWN = 0.05  # the same, and the step of a fill, where a drain is open
 FRESH, CHANGED = 3600.0, 0.1  # how long [s], and over what change of a fill, flows are taken as they were
 MOST_GUNS = 3  # triggers that are opened and shut apart at one moment
 MOST_TAP = 3.0  # by which a tap may have to give more at its mouth than at the end of its line
-TRIGGERS = ("gun", "cleaner bar")
 _NAME = object()
 
 
@@ -56,18 +55,18 @@ class Answer(Struct, frozen=True):
 
 def has_lines(rig: Rig) -> bool:
     """Whether the day of a rig is solved by its lines: there is a gun, and something before it."""
-    return any(f.kind in TRIGGERS for f in rig.plumbing.fittings) and bool(rig.plumbing.lines)
+    return any(type_of(f).end == "gun" for f in rig.plumbing.fittings) and bool(rig.plumbing.lines)
 
 
 def settable(rig: Rig) -> tuple[Fitting, ...]:
     """Handles and triggers that an act may set, in the order of the plan."""
-    return tuple(f for f in rig.plumbing.fittings if f.kind in HANDLED and f.kind != "tap")
+    return tuple(f for f in rig.plumbing.fittings if type_of(f).hand is not None and type_of(f).end != "tap")
 
 
 def fed_guns(rig: Rig, item_id: str) -> tuple[str, ...]:
     """The guns that a machine or pump feeds, by what its outlet leads to through lines, reels and fittings."""
     found = reached(rig, (f"{item_id}/outlet",))
-    return tuple(f.id for f in rig.plumbing.fittings if f.kind in TRIGGERS and f.id in found)
+    return tuple(f.id for f in rig.plumbing.fittings if type_of(f).end == "gun" and f.id in found)
 
 
 def stations(rig: Rig, active: Sequence[Act]) -> tuple[tuple[Station, ...], tuple[str, ...]]:
@@ -84,7 +83,7 @@ def stations(rig: Rig, active: Sequence[Act]) -> tuple[tuple[Station, ...], tupl
             duty = {g: act.sets[g] for g in told} if told else dict.fromkeys(_one_gun(rig, guns), act.duty)
         for handle, stand in act.sets.items():
             fitting = rig.plumbing.fitting(handle)
-            if fitting is not None and fitting.kind in HANDLED and fitting.kind not in TRIGGERS:
+            if fitting is not None and type_of(fitting).hand is not None and type_of(fitting).end != "gun":
                 stands[handle] = stand
         for handle, stand in stands.items():
             before = wanted.get(handle)
@@ -111,7 +110,7 @@ def led_to(rig: Rig, fitting_id: str) -> set[str]:
 
 def drains_of(rig: Rig, tank: str = "") -> tuple[Fitting, ...]:
     """The drains of a tank, or of all."""
-    return tuple(f for f in rig.plumbing.fittings if f.kind == "drain" and (not tank or tank in led_to(rig, f.id)))
+    return tuple(f for f in rig.plumbing.fittings if type_of(f).drains and (not tank or tank in led_to(rig, f.id)))
 
 
 class Piped:
@@ -183,7 +182,7 @@ class Piped:
 
     def _taps(self, acts: Sequence[Act], notes: list[str]) -> dict[str, dict[str, float]]:
         """For each filling act the taps that it opens, with the flow that is told of it."""
-        listed = [f for f in self.rig.plumbing.fittings if f.kind == "tap"]
+        listed = [f for f in self.rig.plumbing.fittings if type_of(f).end == "tap"]
         found: dict[str, dict[str, float]] = {}
         for act in acts:
             if act.kind == "fill" and listed and not act.tank:
@@ -269,7 +268,7 @@ class Piped:
 
     def _calibrated(self, taps: Mapping[str, float]) -> dict[str, float]:
         free = dict(taps)
-        stands = {f.id: 0.0 for f in self.rig.plumbing.fittings if f.kind in ("gun", "cleaner bar", "drain", "tap")}
+        stands = {f.id: 0.0 for f in self.rig.plumbing.fittings if type_of(f).end in ("gun", "tap") or type_of(f).drains}
         half = {a: 0.5 * t.top if t.liquid.role == "water" else t.top for a, _, t in self.rig.tanks()}
         for _ in range(3):
             solved = lines_solved(_told(self.rig, free), self.frames, half, stands | dict.fromkeys(taps, 1.0), (), self.kept)
@@ -287,8 +286,8 @@ class Piped:
         duty = {g: min(max(d, 0.0), 1.0) for s in here for g, d in s.duty.items()}
         owner = {g: s.act.id for s in here for g in s.duty}
         running = frozenset(i for s in here for i in s.running)
-        stands = {f.id: 0.0 for f in rig.plumbing.fittings if f.kind in ("gun", "cleaner bar", "drain")}
-        stands |= {f.id: 1.0 if f.id in taps else 0.0 for f in rig.plumbing.fittings if f.kind == "tap"}
+        stands = {f.id: 0.0 for f in rig.plumbing.fittings if type_of(f).end == "gun" or type_of(f).drains}
+        stands |= {f.id: 1.0 if f.id in taps else 0.0 for f in rig.plumbing.fittings if type_of(f).end == "tap"}
         stands |= {h: v for s in here for h, v in s.stands.items()}
         stands |= dict.fromkeys(drains, 1.0)
         parts = sorted(g for g, d in duty.items() if 0 < d < 1)[:MOST_GUNS]
@@ -329,6 +328,6 @@ def _told(rig: Rig, taps: Mapping[str, float]) -> Rig:
     """The rig with the free flow of its taps as it is for the moment."""
 
     def told(f: Fitting) -> Fitting:
-        return replace(f, figures={**f.figures, TAP_FLOW: Figure(value=taps[f.id])}) if taps.get(f.id, 0.0) > 0 else f
+        return replace(f, figures={**f.figures, "flow": Figure(value=taps[f.id])}) if taps.get(f.id, 0.0) > 0 else f
 
     return replace(rig, plumbing=replace(rig.plumbing, fittings=tuple(map(told, rig.plumbing.fittings))))

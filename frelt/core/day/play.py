@@ -9,6 +9,7 @@ from collections.abc import Iterator, Sequence
 import numpy as np
 
 from ..base.arrays import Array
+from ..fitting.registry import type_of
 from ..liquid.vessel import Vessel
 from ..liquids.on_the_road import road_states
 from ..model.day import Act, Day, called, clock
@@ -104,7 +105,7 @@ def _by_tank(aboard: Aboard, volumes: Array) -> dict[str, float]:
 
 def _full(rig: Rig, aboard: Aboard, acts: Sequence[Act], ran: Run) -> Iterator[str]:
     """Tanks that are full before what fills them ends, and have no float in the lines that would shut."""
-    floats = {f.id for f in rig.plumbing.fittings if f.kind == "float valve"}
+    floats = {f.id for f in rig.plumbing.fittings if type_of(f).brim}
     ends = [(x.start.partition("/")[0], x.end.partition("/")[0]) for x in rig.plumbing.lines]
     shut = {b for a, b in ends if a in floats} | {a for a, b in ends if b in floats}
     for act in acts:

@@ -5,6 +5,7 @@ from collections.abc import Iterable, Mapping
 from msgspec.structs import replace
 
 from ..base.value import FreltError
+from ..fitting.registry import named
 from ..model.fitting_ways import ways_of
 from ..model.plumbing import Fitting, FittingKind, Line
 from ..model.references import renamed, rewritten
@@ -111,9 +112,10 @@ def parted(rig: Rig, line_id: str, kind: FittingKind) -> tuple[Rig, str]:
     line = rig.plumbing.line(line_id)
     if line is None:
         raise FreltError("that line is gone; take another")
-    letter = LETTERS.get(kind, "F")
-    name = free_id(rig, letter)
-    fitting = Fitting(id=name, kind=kind, name=name, bore=line.bore, stands=0.5 if kind == "metering valve" else 1.0)
+    own = named(kind)
+    name = free_id(rig, own.letter)
+    stands = own.hand.first if own.hand is not None else 1.0
+    fitting = Fitting(id=name, kind=kind, name=name, bore=line.bore, stands=stands)
     ways = ways_of(fitting)
     if len(ways) < 2:
         raise FreltError(f"a {kind} stands at the end of a line, not in it")
@@ -130,14 +132,13 @@ def ended(rig: Rig, port: str, kind: FittingKind) -> tuple[Rig, str]:
     found = known.get(port)
     if found is None or not found.free:
         raise FreltError("there is no open port there")
-    name = free_id(rig, LETTERS.get(kind, "F"))
-    fitting = Fitting(id=name, kind=kind, name=name, bore=found.bore or 0.0127)
-    if kind in ("gun", "cleaner bar"):
-        fitting = replace(fitting, tips=(5.0,) if kind == "gun" else (2.0, 2.0))
+    own = named(kind)
+    name = free_id(rig, own.letter)
+    fitting = Fitting(id=name, kind=kind, name=name, bore=found.bore or 0.0127, tips=own.tips)
     way = ways_of(fitting)[0]
     made = joined_ports(with_fitting(rig, fitting), port, f"{name}/{way}")
     last = made.plumbing.lines[-1]
-    return with_line(made, replace(last, length=1.2) if kind in ("gun", "cleaner bar") else last), name
+    return with_line(made, replace(last, length=own.leader) if own.leader is not None else last), name
 
 
 def taken_out(rig: Rig, fitting_id: str) -> Rig:
@@ -182,21 +183,3 @@ def switched(rig: Rig, item_id: str) -> Rig:
     p = rig.plumbing
     running = tuple(i for i in p.running if i != item_id) if item_id in p.running else (*p.running, item_id)
     return replace(rig, plumbing=replace(p, running=running))
-
-
-LETTERS: dict[FittingKind, str] = {
-    "ball valve": "V",
-    "three-way valve": "V",
-    "metering valve": "M",
-    "remote valve": "V",
-    "check valve": "C",
-    "strainer": "S",
-    "tee": "T",
-    "manifold": "T",
-    "injector": "J",
-    "tap": "W",
-    "gun": "G",
-    "cleaner bar": "G",
-    "drain": "D",
-    "cap": "K",
-}

@@ -12,11 +12,6 @@ AT_INLET = (
 LIFTS = -45e3  # what a diaphragm pump draws up [Pa]: about 4.5 m; from memory
 
 
-def clogged(heads: float, share: float) -> float:
-    """The loss of a filter [velocity heads] of which a share of the mesh is shut: it goes by the square of what is left open."""
-    return heads / max(1.0 - share, 0.01) ** 2
-
-
 class Through(Struct, frozen=True):
     """A way. bore, length [m].  minor: what stands in it, in velocity heads.  wound: share of it on a drum of a diameter drum [m].
 

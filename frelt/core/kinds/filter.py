@@ -1,6 +1,7 @@
 """Settling boxes and filter housings of recovered water."""
 
-from ..kind.inner import Inner, Through, clogged
+from ..fitting.figures import clogged
+from ..kind.inner import Inner, Through
 from ..kind.kind import Choice, Given, Kind, Made, Param, Service
 from ..kind.outlines import beside, rectangle
 from ..kind.registry import given, register

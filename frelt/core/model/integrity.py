@@ -4,6 +4,7 @@ from collections.abc import Collection, Iterable, Iterator
 from math import isclose
 
 from ..base.value import BadInput
+from ..fitting.registry import every, find
 from .carrier import Carrier, Deck, Stand, Trailer
 from .document import Document
 from .item import HosePart, Item
@@ -82,6 +83,9 @@ def _plumbing(rig: Rig, path: str) -> None:
     """Each port takes one line; a line has a bore and two different ends."""
     taken: dict[str, str] = {}
     holes = shared(rig.items)
+    for i, fitting in enumerate(rig.plumbing.fittings):
+        if find(fitting.kind) is None:
+            raise BadInput(f"{path}.plumbing.fittings[{i}].kind", f"“{fitting.kind}”", f"one of {', '.join(sorted(every()))}")
     for i, line in enumerate(rig.plumbing.lines):
         if line.holds is not None:
             _drawn_as_it_is(line.holds, f"{path}.plumbing.lines[{i}].holds")

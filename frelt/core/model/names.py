@@ -43,6 +43,7 @@ InSeat = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra
 ParentRig = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "rig", "gone": "clear"})]
 RecordedRig = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "rig", "gone": "keep"})]
 KindId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "kind", "gone": "keep"})]
+FittingName = Annotated[str, Meta(min_length=1, max_length=60, extra={"names": "kind", "gone": "keep"})]
 RuleSetId = Annotated[str, Meta(min_length=1, max_length=64, pattern=PATTERN, extra={"names": "rule set", "gone": "keep"})]
 
 FillOf = Annotated[str, Meta(max_length=ADDRESS, extra={"names": "tank", "gone": "drop", "copied": True})]

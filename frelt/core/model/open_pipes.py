@@ -2,11 +2,10 @@
 
 from collections.abc import Iterable
 
+from ..fitting.registry import type_of
 from .item import Item, PortPart, TankPart
 from .plumbing import Plumbing
 from .ties import Joined
-
-PASSIVE = frozenset({"tee", "manifold", "union", "bulkhead", "gauge", "strainer"})  # through which water finds its level
 
 
 def bottoms(items: Iterable[Item]) -> dict[str, str]:
@@ -38,7 +37,7 @@ def open_pipes(plumbing: Plumbing, items: tuple[Item, ...]) -> tuple[Joined, ...
     if not plumbing.lines:
         return ()
     tank = bottoms(items)
-    passive = {f.id for f in plumbing.fittings if f.kind in PASSIVE}
+    passive = {f.id for f in plumbing.fittings if type_of(f).level}
     parent: dict[str, str] = {}
 
     def root(a: str) -> str:

@@ -11,32 +11,9 @@ from ..base.figure import Figure, Rating
 from ..base.value import Length, Metres, Share, Text, Value
 from .item import Placement
 from .liquid import Liquid
-from .names import FittingId, LineId, LocalId, PortAt, SomeItem
+from .names import FittingId, FittingName, LineId, LocalId, PortAt, SomeItem
 
-FittingKind = Literal[
-    "ball valve",
-    "three-way valve",
-    "check valve",
-    "strainer",
-    "filter",
-    "tee",
-    "manifold",
-    "metering valve",
-    "injector",
-    "float valve",
-    "tap",
-    "gauge",
-    "vent",
-    "drain",
-    "relief valve",
-    "remote valve",
-    "bulkhead",
-    "union",
-    "cap",
-    "gun",
-    "cleaner bar",
-    "open end",
-]
+FittingKind = FittingName  # of one of `core.fitting`
 Material = Literal[
     "",
     "braided PVC hose",
@@ -59,7 +36,7 @@ class Fitting(Value, frozen=True, kw_only=True):
 
     stands: how its handle stands now, a share: of a valve how far it is open; of a three-way valve 0 for its first way, 1 for its
     second, 0.5 for both; of a gun the share of time its trigger is held; of a remote valve 1 while it is energised.
-    figures: what is known of it beside its bore, by name (see `kind.fittings`), SI units.  turn: how a three-way valve is bored.
+    figures: what is known of it beside its bore, by name (see `core.fitting`), SI units.  turn: how a three-way valve is bored.
     tips: numbers of the nozzles in it.  place: where a hand reaches it; along its line where None.
     """
 

@@ -10,9 +10,9 @@ import numpy as np
 from msgspec import Struct
 
 from ..base.arrays import Array
+from ..fitting.laws import ROUGH
 from .water import COLD, density, viscosity
 
-ROUGH = 1.5e-6  # of the inside of a smooth hose [m]
 LAMINAR, TURBULENT = 2000.0, 4000.0
 NEWTON = 3  # steps after which 1/√f no longer moves, from Haaland's guess
 LN10 = 2.302585092994046

@@ -7,6 +7,7 @@ from itertools import combinations
 
 from msgspec import Struct
 
+from ..fitting.registry import type_of
 from ..kind.inner import Burner, Membrane, Plunger, Through
 from ..kind.registry import kind_of
 from ..model.fitting_ways import ways_of
@@ -127,7 +128,7 @@ def _called(liquid: Liquid) -> str:
 def _places(rig: Rig) -> Iterator[tuple[str, tuple[str, ...]]]:
     """The fittings and pumps in which liquids can stand together, and the nodes at which they come in."""
     for f in rig.plumbing.fittings:
-        if f.kind != "tap":
+        if type_of(f).end != "tap":
             yield f.id, tuple(f"{f.id}/{w}" for w in ways_of(f))
     for item in rig.items:
         pumps = [x for x in kind_of(item).inner(item) if isinstance(x, Plunger | Membrane)]

@@ -5,7 +5,12 @@ Pressures are total and gauge [Pa], each at its node's own height; flows [m³/s]
 
 from msgspec import Struct
 
-from .friction import ROUGH
+from ..fitting.laws import Behind as Behind
+from ..fitting.laws import Free as Free
+from ..fitting.laws import OneWay as OneWay
+from ..fitting.laws import Relief as Relief
+from ..fitting.laws import Shut as Shut
+from ..fitting.laws import Way as Way
 
 
 class Node(Struct, frozen=True):
@@ -19,36 +24,6 @@ class Node(Struct, frozen=True):
     fixed: float | None = None
     source: int | None = None
     air: bool = False
-
-
-class Way(Struct, frozen=True):
-    """What a flow loses on its way. length, bore: of a hose or pipe [m], length 0 where it is none.  rough: of its inside [m].
-
-    minor: loss of what stands in it, in velocity heads of its bore.  wound: share of the length on a drum of a diameter drum [m].
-    quad: loss per square of the flow for water of 998.2 kg/m³ [Pa s²/m⁶]: a tip, a tap, a valve coefficient.
-    """
-
-    length: float = 0.0
-    bore: float = 0.0
-    rough: float = ROUGH
-    minor: float = 0.0
-    wound: float = 0.0
-    drum: float = 0.4
-    quad: float = 0.0
-
-
-class Free(Struct, frozen=True):
-    """Flows either way."""
-
-
-class OneWay(Struct, frozen=True):
-    """Flows from start to end alone. crack: what it takes to lift it [Pa]."""
-
-    crack: float = 0.0
-
-
-class Shut(Struct, frozen=True):
-    """Nothing flows."""
 
 
 class Displacement(Struct, frozen=True):
@@ -75,12 +50,6 @@ class Curve(Struct, frozen=True):
     bore: float
 
 
-class Relief(Struct, frozen=True):
-    """Opens at a pressure before it [Pa] and lets through what would raise it: a relief valve, or an unloader's way back."""
-
-    pressure: float
-
-
 class Draw(Struct, frozen=True):
     """An injector's draw: a share of its motive flow, while the pressure behind it stays below a limit [Pa].
 
@@ -95,7 +64,7 @@ class Draw(Struct, frozen=True):
     vacuum: float = -70e3
 
 
-Law = Free | OneWay | Shut | Displacement | Curve | Relief | Draw
+Law = Free | OneWay | Shut | Displacement | Curve | Relief | Behind | Draw
 
 
 class Branch(Struct, frozen=True):

@@ -8,9 +8,12 @@ from math import pi
 
 from msgspec import Struct
 
+from ..fitting.figures import figure_of
+from ..fitting.laws import Piece
+from ..fitting.registry import type_of
 from ..geometry.frames import Frames
 from ..geometry.tank_shape import surface_height
-from ..kind.fittings import CORNER, END, TAP_PRESSURE, figure_of
+from ..kind.fittings import CORNER, END
 from ..kind.inner import Burner, Dial, Inner, Membrane, Plunger, Through, Unloads
 from ..kind.registry import kind_of
 from ..kind.substances import WATER
@@ -20,7 +23,6 @@ from ..model.open_pipes import bottoms
 from ..model.plumbing import Fitting, Line
 from ..model.rig import Rig
 from .at import Places
-from .fitted import PASSIVE, Piece, fitted
 from .liquids import Coil, Stock
 from .net import Branch, Curve, Displacement, Draw, Free, Law, Net, Node, OneWay, Relief, Shut, Way
 from .parts import Unloader
@@ -261,16 +263,16 @@ class _Building:
     def fittings(self) -> None:
         """Valves, checks, guns, taps."""
         for fitting in self.rig.plumbing.fittings:
-            stand = self.stands.get(fitting.id, fitting.stands)
-            if fitting.kind == "float valve" and self._brim(fitting.id):
+            stand, own = self.stands.get(fitting.id, fitting.stands), type_of(fitting)
+            if own.brim and self._brim(fitting.id):
                 stand = 0.0
-            made = fitted(fitting, stand)
-            if fitting.kind in PASSIVE:
-                first = self.at(f"{fitting.id}/{PASSIVE[fitting.kind][0]}")
-                for way in PASSIVE[fitting.kind][1:]:
+            made = own.pieces(fitting, stand)
+            if own.joint:
+                first = self.at(f"{fitting.id}/{own.ways[0]}")
+                for way in own.ways[1:]:
                     self.node[f"{fitting.id}/{way}"] = first
                 continue
-            if fitting.kind == "tap":
+            if own.end == "tap":
                 self._tap(fitting, *made)
                 continue
             for one in made:
@@ -278,7 +280,7 @@ class _Building:
                 if one.end == "":  # into the air
                     air = self.put(Node(f"{fitting.id} air", self.nodes[start].z, 0.0, None, True))
                     e = self.add(fitting.id, start, air, one.way, one.law)
-                    if fitting.kind in ("gun", "cleaner bar"):
+                    if own.end == "gun":
                         self.guns[fitting.id] = e
                     else:
                         self.ends.append(End(e, fitting.name or fitting.kind))
@@ -304,7 +306,7 @@ class _Building:
         """A customer's tap: its mains hold a pressure, and its own way loses what runs."""
         name, end = fitting.name or "tap", self.at(f"{fitting.id}/out")
         mains = self.put(
-            Node(f"{name}, mains", self.nodes[end].z, figure_of(fitting, TAP_PRESSURE), self.stock(fitting.id, WATER))
+            Node(f"{name}, mains", self.nodes[end].z, figure_of(fitting, "pressure"), self.stock(fitting.id, WATER))
         )
         self.taps[fitting.id] = self.add(fitting.id, mains, end, piece.way, piece.law)
 

@@ -7,7 +7,7 @@ from collections.abc import Iterator, Sequence
 from math import isnan, pi
 
 from .friction import factor, wound
-from .net import Curve, Displacement, Draw, Free, Law, Net, OneWay, Relief, Shut, Way
+from .net import Behind, Curve, Displacement, Draw, Free, Law, Net, OneWay, Relief, Shut, Way
 from .solving import GRAVITY, Found
 from .states import LEVEL, SURE
 from .water import TIPS_RATED_IN
@@ -51,16 +51,16 @@ def _relations(net: Net, found: Found, rho: Sequence[float], mu: Sequence[float]
         near = SAME * max(abs(start), abs(end), abs(lost), abs(lift)) + 3 * LEVEL
         drop = start - end - lift
         match b.law:
-            case Free():
-                ok = abs(drop - lost) <= near
-            case Shut():
-                ok = flow == 0
+            case Free() | Shut():
+                ok = flow == 0 if isinstance(b.law, Shut) else abs(drop - lost) <= near
             case OneWay(crack):
                 ok = (flow >= -SURE and abs(drop - crack - lost) <= near) or (abs(flow) <= SURE and drop <= crack + near)
             case Relief(pressure):
                 held = abs(start - pressure) <= near and drop >= -near
                 wide = start >= pressure - near and abs(drop - lost) <= near
                 ok = flow >= -SURE and (held or wide or (abs(flow) <= SURE and start <= pressure + near))
+            case Behind(pressure):
+                ok = _behind(pressure, flow, end, drop, lost, near)
             case Displacement(whole, least, bore):
                 inlet = start - rho[e] * (flow / (pi / 4 * bore**2)) ** 2 / 2
                 full = abs(flow - whole) <= SURE and inlet >= least - near
@@ -72,6 +72,13 @@ def _relations(net: Net, found: Found, rho: Sequence[float], mu: Sequence[float]
                 ok = _draw(b.law, flow, start, end, float(found.flow[b.law.motive]), near)
         if not ok:
             yield f"{b.id}: {flow:.4g} m³/s from {start:.6g} to {end:.6g} Pa is not what it does"
+
+
+def _behind(pressure: float, flow: float, end: float, drop: float, lost: float, near: float) -> bool:
+    held = abs(end - pressure) <= near and drop >= lost - near
+    wide = end <= pressure + near and abs(drop - lost) <= near
+    rests = abs(flow) <= SURE and (end >= pressure - near or drop <= near)
+    return flow >= -SURE and (held or wide or rests)
 
 
 def _may_rest(law: Law, start: float, end: float, motive: float) -> bool:

@@ -8,14 +8,14 @@ from collections.abc import Callable, Iterator, Mapping
 
 from msgspec import Struct
 
+from ..fitting.laws import Behind, Free, OneWay, Piece
+from ..fitting.registry import type_of
 from ..kind.inner import Burner, Dial, Inner, Membrane, Plunger, Through, Unloads
 from ..kind.registry import kind_of
-from ..model.fitting_ways import ways_of
 from ..model.item import Item, PortPart
 from ..model.open_pipes import bottoms
 from ..model.plumbing import Fitting
 from ..model.rig import Rig
-from .fitted import LEAST_OPEN, PASSIVE
 
 Both = Callable[[str, str, int, int], None]
 SHUT = 1_000  # of a way that no handle opens
@@ -91,10 +91,11 @@ def reach(rig: Rig) -> Reach:
     for fitting in rig.plumbing.fittings:
         for a, b, there, back in passes(fitting):
             both(f"{fitting.id}/{a}", f"{fitting.id}/{b}", there, back)
-        if fitting.kind == "tap":
-            feeds[f"{fitting.id}/out"] = TAP
-        elif len(ways_of(fitting)) == 1 and fitting.kind != "cap":
-            takes.add(f"{fitting.id}/in")
+        end, first = type_of(fitting).end, type_of(fitting).ways[0]
+        if end == "tap":
+            feeds[f"{fitting.id}/{first}"] = TAP
+        elif end in ("air", "gun"):
+            takes.add(f"{fitting.id}/{first}")
     made = {a: tuple(own.items()) for a, own in ways.items()}
     return Reach(made, feeds, frozenset(takes), {t: tuple(sorted(m)) for t, m in mouths.items()})
 
@@ -123,26 +124,38 @@ def _inner(item: Item, one: Inner, used: set[str], both: Both, feeds: dict[str, 
 
 def passes(fitting: Fitting) -> Iterator[tuple[str, str, int, int]]:
     """The ways through a fitting: from, to, and how many handles must be turned for that way and for the way back."""
-    names, stands = ways_of(fitting), fitting.stands
-    match fitting.kind:
-        case kind if kind in PASSIVE:
-            yield from ((names[0], other, 0, 0) for other in names[1:])
-        case "ball valve" | "metering valve" | "remote valve":
-            shut = int(stands < LEAST_OPEN)
-            yield "in", "out", shut, shut
-        case "three-way valve":
-            first, second = int(1 - stands < LEAST_OPEN), int(stands < LEAST_OPEN)
-            yield "common", "first", first, first
-            yield "common", "second", second, second
-        case "check valve" | "float valve":
-            yield "in", "out", 0, SHUT
-        case "relief valve":
-            return
-        case "injector":
-            yield "in", "out", 0, 0
-            yield "draw", "out", 0, SHUT
-        case _ if len(names) > 1:
-            yield names[0], names[1], 0, 0
+    own = type_of(fitting)
+    if own.joint:
+        yield from ((own.ways[0], other, 0, 0) for other in own.ways[1:])
+        return
+    turned = (fitting.stands, *((share for _, share in own.hand.positions) if own.hand is not None and not own.brim else ()))
+    best: dict[tuple[str, str], tuple[int, int]] = {}
+    for n, stands in enumerate(turned):
+        for one in own.pieces(fitting, stands):
+            if not one.end:
+                continue
+            forth, again = _lets(one)
+            was = best.get((one.start, one.end), (SHUT, SHUT))
+            best[one.start, one.end] = (
+                min(was[0], min(n, 1) if forth else SHUT),
+                min(was[1], min(n, 1) if again else SHUT),
+            )
+    for (a, b), (there, back) in best.items():
+        if min(there, back) < SHUT:
+            yield a, b, there, back
+
+
+def _lets(one: Piece) -> tuple[bool, bool]:
+    """Whether something can come through a branch, and back; what only lets off a pressure is no way."""
+    if one.drawn is not None:
+        return True, False
+    match one.law:
+        case Free():
+            return True, True
+        case OneWay() | Behind():
+            return True, False
+        case _:
+            return False, False
 
 
 def fed_at(found: Mapping[str, int], feeds: Mapping[str, int]) -> int:

@@ -11,7 +11,7 @@ import numpy as np
 from msgspec import Struct
 
 from ..base.arrays import Array, NDArray
-from .net import Branch, Curve, Displacement, Draw, Net, Relief
+from .net import Behind, Branch, Curve, Displacement, Draw, Net, Relief
 from .states import FLOWS, FULL, HOLDS, RESTS, RUNS, STARVES, first, possible, sided, turned
 from .together import roots
 from .water import COLD, density, viscosity
@@ -254,6 +254,8 @@ class _System:
         node, value = b.end, 0.0
         if isinstance(law, Relief):
             node, value = b.start, law.pressure
+        elif isinstance(law, Behind):
+            value = law.pressure
         elif isinstance(law, Draw):
             node, value = (b.end, law.limit) if state == HOLDS else (b.start, law.vacuum)
         elif isinstance(law, Curve | Displacement):

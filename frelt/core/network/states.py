@@ -7,7 +7,7 @@ that was found under the present ones.
 from collections.abc import Sequence
 from math import pi
 
-from .net import Branch, Curve, Displacement, Draw, Free, Law, Net, OneWay, Relief, Shut
+from .net import Behind, Branch, Curve, Displacement, Draw, Free, Law, Net, OneWay, Relief, Shut
 
 RESTS, FLOWS, RUNS, HOLDS, STARVES, FULL = range(6)
 """Nothing flows; by its way (a pump by its curve); the pump's whole flow; a pressure is held; the inlet's least pressure is held;
@@ -33,7 +33,7 @@ def first(law: Law) -> int:
 def other(law: Law) -> int:
     """The opposite of that, from which a second answer would be found if there is one."""
     match law:
-        case OneWay() | Draw():
+        case OneWay() | Draw() | Behind():
             return RESTS
         case Displacement() | Curve():
             return STARVES
@@ -54,6 +54,8 @@ def possible(law: Law) -> tuple[int, ...]:
             return (FLOWS, RESTS)
         case Relief():
             return (RESTS, HOLDS, FLOWS)
+        case Behind():
+            return (FLOWS, HOLDS, RESTS)
         case Displacement():
             return (RUNS, STARVES, RESTS)
         case Draw():
@@ -103,10 +105,24 @@ def turned(
             if state == HOLDS:
                 return RESTS if flow < -SURE else FLOWS if end + lift[e] > start + LEVEL else HOLDS
             return RESTS if flow < -SURE else HOLDS if start < pressure - LEVEL else FLOWS
+        case Behind(pressure):
+            lost = b.way.minor * (start - static(start, flow, b.way.bore, rho[e]))
+            return _behind(pressure, state, start - end - lift[e] - lost, end, flow)
         case Draw():
             return _draw(b.law, state, start, end, flow, q[b.law.motive])
         case _:
             return state
+
+
+def _behind(pressure: float, state: int, over: float, end: float, flow: float) -> int:
+    """over: what is left of the drop beyond its own loss [Pa]. What throttles the pressure behind it: open while that is low, shut while it is too high without any flow."""
+    if state == RESTS:
+        return FLOWS if over > LEVEL and end < pressure - LEVEL else RESTS
+    if flow < -SURE:
+        return RESTS
+    if state == HOLDS:
+        return FLOWS if over < -LEVEL else HOLDS
+    return HOLDS if end > pressure + LEVEL else FLOWS
 
 
 def _curve(law: Curve, state: int, start: float, against: float, flow: float, end: float, rho: float) -> int:

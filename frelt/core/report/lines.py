@@ -10,10 +10,11 @@ from ..base.constants import WATER_DENSITY
 from ..base.figure import Figure
 from ..base.text import joined, told_apart
 from ..base.units import Units
+from ..fitting.registry import type_of
 from ..geometry.frames import Frames
 from ..judge.marks import Mark
 from ..judge.status import GRAVE, Level
-from ..kind.fittings import HANDLED, made_of
+from ..kind.fittings import made_of
 from ..kind.registry import given
 from ..liquid.vessels import vessels_of
 from ..liquids.aging import strength_now
@@ -57,7 +58,7 @@ def shown_fills(rig: Rig, state: State | None) -> dict[str, float]:
 
 def source_names(rig: Rig) -> dict[str, str]:
     """What liquids come from, tanks by address and taps by id, no two called alike."""
-    made = tank_names(rig) | {f.id: f.name or f.kind for f in rig.plumbing.fittings if f.kind == "tap"}
+    made = tank_names(rig) | {f.id: f.name or f.kind for f in rig.plumbing.fittings if type_of(f).end == "tap"}
     return dict(zip(made, told_apart(list(made.values())), strict=True))
 
 
@@ -94,7 +95,7 @@ def _structure(rig: Rig) -> Iterator[Finding]:
     for f in p.fittings:
         if f.id not in touched:
             yield Finding("advice", f"{names[f.id]} stands in no line", (f.id,))
-        elif f.kind in ("gun", "cleaner bar") and not f.tips:
+        elif type_of(f).end == "gun" and not f.tips:
             yield Finding("advice", f"{names[f.id]} has no tip, so nothing is said of what it gives", (f.id,), True)
     for item in coils_beside(rig):
         relief = given(item).word("relief")
@@ -106,7 +107,7 @@ def _structure(rig: Rig) -> Iterator[Finding]:
         words = f"{names[f.id]} stands against the only way that anything can come from: nothing runs through it. Turn it round"
         yield Finding("broken", words, (f.id,))
     yield from can_meet(rig, names)
-    if p.lines and not any(f.kind == "tap" for f in p.fittings):
+    if p.lines and not any(type_of(f).end == "tap" for f in p.fittings):
         yield Finding("advice", "No tap fills it: put one where the customer's hose couples", (), True)
 
 
@@ -177,7 +178,7 @@ def _let_go(rig: Rig, frames: Frames, solved: LinesSolved, units: Units) -> Iter
     open_guns = [g.gun for g in solved.reading.guns if g.flow > FLOWS]
     if not open_guns:
         return
-    stands = {f.id: f.stands for f in rig.plumbing.fittings if f.kind in HANDLED} | dict.fromkeys(open_guns, 0.0)
+    stands = {f.id: f.stands for f in rig.plumbing.fittings if type_of(f).hand is not None} | dict.fromkeys(open_guns, 0.0)
     let_go = lines_solved(rig, frames, solved.fills, stands, kept=frames.kept)
     assert let_go is not None
     if let_go.reading.why:

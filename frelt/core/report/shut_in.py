@@ -2,30 +2,13 @@
 
 from collections.abc import Iterator
 
+from ..fitting.registry import type_of
 from ..kind.inner import Burner, Plunger
 from ..kind.registry import kind_of
 from ..model.hangs_together import joint, reached
 from ..model.item import Item
 from ..model.open_pipes import shared
-from ..model.plumbing import FittingKind
 from ..model.rig import Rig
-
-SHUTS: frozenset[FittingKind] = frozenset(
-    {
-        "ball valve",
-        "three-way valve",
-        "check valve",
-        "metering valve",
-        "remote valve",
-        "float valve",
-        "gun",
-        "cleaner bar",
-        "tap",
-        "drain",
-        "cap",
-    }
-)
-LETS_OFF: frozenset[FittingKind] = frozenset({"relief valve", "vent", "open end"})
 
 
 def coils_beside(rig: Rig) -> Iterator[Item]:
@@ -45,6 +28,6 @@ def shut_in(rig: Rig, item: Item) -> bool:
     ends = (f"{item.id}/inlet", f"{item.id}/outlet")
     if not any(e in ends for drawn in rig.plumbing.lines for e in (drawn.start, drawn.end)):
         return False
-    found = reached(rig, ends, lambda f: f.kind not in SHUTS)
-    lets_off = {f.id for f in rig.plumbing.fittings if f.kind in LETS_OFF}
+    found = reached(rig, ends, lambda f: not type_of(f).shuts)
+    lets_off = {f.id for f in rig.plumbing.fittings if type_of(f).lets_off}
     return not found & (lets_off | {joint((), p) for p in shared(rig.items)})

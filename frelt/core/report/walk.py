@@ -7,6 +7,7 @@ from msgspec import Struct
 
 from ..base.text import uncapital
 from ..base.units import Units
+from ..fitting.registry import type_of
 from ..geometry.frames import Frames
 from ..kind.capability import can
 from ..kind.registry import kind_of
@@ -167,7 +168,8 @@ def _straps(rig: Rig, frames: Frames) -> Iterator[Stop]:
 def _drains(rig: Rig, frames: Frames) -> Iterator[Stop]:
     ends = {e: x for x in rig.plumbing.lines for e in (x.start, x.end)}
     for fitting in rig.plumbing.fittings:
-        if fitting.kind not in ("drain", "tap"):
+        looked_at = type_of(fitting).road
+        if not looked_at:
             continue
         line = next((x for e, x in ends.items() if e.partition("/")[0] == fitting.id), None)
         other = (
@@ -176,7 +178,7 @@ def _drains(rig: Rig, frames: Frames) -> Iterator[Stop]:
         item = next((i for i in rig.items if i.id == other), None)
         carrier = rig.main
         name = fitting.name or fitting.kind
-        words = f"Drain {name} shut" if fitting.kind == "drain" else f"Fill hose of {name} off and stowed, its cap on"
+        words = looked_at.format(name=name)
         if fitting.place is not None and fitting.place.deck in frames.decks:
             x, y, _ = frames.decks[fitting.place.deck].point((fitting.place.u, fitting.place.v, 0.0))
             own = rig.carrier(frames.carrier_of[fitting.place.deck])

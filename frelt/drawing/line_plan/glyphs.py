@@ -3,6 +3,7 @@
 from collections.abc import Callable, Iterator, Mapping
 from math import cos, pi, sin
 
+from ...core.fitting.registry import type_of
 from ...core.model.plumbing import Fitting
 from ...core.network.reading import FLOWS
 from ...core.report.lines import strength_at
@@ -52,7 +53,7 @@ def _strainer(p: Placed, f: Fitting, plan: Plan, seen: Seen) -> Iterator[Shape]:
     yield polygon("strainer", (x - 11, y - 9), (x + 11, y - 9), (x + 6, y + 10), (x - 6, y + 10))
     for k in (-4, 0, 4):
         yield line("strainer.mesh", (x + k, y - 7), (x + k * 0.7, y + 8))
-    yield _below(p, "filter" if f.kind == "filter" else "strainer")
+    yield _below(p, type_of(f).below)
 
 
 def _float(p: Placed, f: Fitting, plan: Plan, seen: Seen) -> Iterator[Shape]:
@@ -179,7 +180,22 @@ def _gun(p: Placed, f: Fitting, plan: Plan, seen: Seen) -> Iterator[Shape]:
     yield Text(at, y + 14, f"{seen.units.show(read.at_tip, 'pressure')}{more}", "soft", "small", 500, True)
 
 
+def _own(p: Placed, f: Fitting, plan: Plan, seen: Seen) -> Iterator[Shape]:
+    """The strokes that a kind brings itself."""
+    x, y, own = p.box.mid_x, p.box.mid_y, type_of(f)
+    for what, role, at in own.strokes:
+        if what == "disk":
+            yield ellipse(role, x + at[0], y + at[1], at[2])
+            continue
+        points = [(x + a, y + b) for a, b in zip(at[::2], at[1::2], strict=True)]
+        yield line(role, *points) if what == "line" else polygon(role, *points)
+    yield _above(p, p.block.name, True, 16)
+    if own.below:
+        yield _below(p, own.below)
+
+
 GLYPHS: dict[Glyph, Strokes] = {
+    "own": _own,
     "valve": _valve,
     "three": _three_way,
     "tee": _tee,

@@ -5,23 +5,15 @@ from typing import Literal
 
 from msgspec import Struct
 
+from ...core.fitting.registry import type_of
 from ...core.kind.capability import can
 from ...core.model.fitting_ways import ways_of
 from ...core.model.item import HosePart, Item, PortPart
 from ...core.model.plumbing import Fitting
 from ...core.model.rig import Rig
 
-Glyph = Literal[
-    "tap", "tank", "machine", "pump", "reel", "mixer", "box", "valve", "three", "check", "strainer", "float", "tee", "injector", "gun",
-    "bar", "drain", "cap", "relief", "gauge",
-]  # fmt: skip
+Glyph = str  # of a thing, or that of the kind of a fitting
 Side = Literal["left", "right", "lid", "back", "under"]
-GLYPHS: dict[str, Glyph] = {
-    "ball valve": "valve", "metering valve": "valve", "remote valve": "valve", "three-way valve": "three", "check valve": "check",
-    "strainer": "strainer", "filter": "strainer", "tee": "tee", "manifold": "tee", "union": "tee", "bulkhead": "tee", "injector": "injector",
-    "float valve": "float", "tap": "tap", "gauge": "gauge", "vent": "drain", "drain": "drain", "open end": "drain", "relief valve": "relief",
-    "cap": "cap", "gun": "gun", "cleaner bar": "bar",
-}  # fmt: skip
 TURNED: frozenset[Glyph] = frozenset({"valve", "three", "drain", "tap", "gun", "bar", "machine", "pump"})
 
 
@@ -82,7 +74,7 @@ def graph_of(rig: Rig) -> Graph:
             if block is not None:
                 blocks.setdefault(block.id, block)
     for fitting in rig.plumbing.fittings:
-        blocks.setdefault(fitting.id, Block(fitting.id, GLYPHS[fitting.kind], fitting.name or fitting.id, fitting=fitting.id))
+        blocks.setdefault(fitting.id, Block(fitting.id, type_of(fitting).glyph, fitting.name or fitting.id, fitting=fitting.id))
     turned = _turned(blocks, ends)
     wires = [_wire(blocks, items, *e) for e in turned]
     return Graph(tuple(blocks.values()), tuple(_with_back(blocks, wires)))
@@ -103,7 +95,7 @@ def _first_ports(item: Item) -> tuple[str, ...]:
 def _block(items: dict[str, Item], fittings: dict[str, Fitting], owner: str, port: str) -> Block | None:
     if owner in fittings:
         f = fittings[owner]
-        return Block(f.id, GLYPHS[f.kind], f.name or f.id, fitting=f.id)
+        return Block(f.id, type_of(f).glyph, f.name or f.id, fitting=f.id)
     item = items.get(owner)
     if item is None:
         return None

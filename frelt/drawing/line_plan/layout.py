@@ -15,7 +15,7 @@ from .graph import Block, Glyph, Graph, Wire
 Point = tuple[float, float]
 WIDE: dict[Glyph, float] = {
     "tap": 30, "tank": 84, "machine": 108, "pump": 96, "reel": 46, "mixer": 62, "box": 78, "valve": 26, "three": 26, "check": 24,
-    "strainer": 26, "float": 24, "tee": 8, "injector": 34, "gun": 118, "bar": 118, "drain": 34, "cap": 16, "relief": 26, "gauge": 24,
+    "strainer": 26, "float": 24, "tee": 8, "injector": 34, "gun": 118, "bar": 118, "drain": 34, "cap": 16, "relief": 26, "gauge": 24, "own": 28,
 }  # fmt: skip
 TALL: dict[Glyph, float] = {"tank": 0, "machine": 40, "pump": 36, "mixer": 46, "box": 34, "reel": 38}
 LEAST_GAP, SLOT, LANE, MOST_LANE = 12.0, 9.0, 41.0, 62.0

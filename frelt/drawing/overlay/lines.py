@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 
+from ...core.fitting.registry import type_of
 from ...core.model.rig import Rig
 from ...core.network.lines import LinesSolved
 from ...core.network.reading import FLOWS
@@ -74,11 +75,11 @@ def lines_over(
     places = solved.piping.fittings
     for f in rig.plumbing.fittings:
         at = places.get(f.id)
-        if at is None or at[0] != carrier or f.kind in ("tee", "union", "bulkhead"):
+        if at is None or at[0] != carrier or not type_of(f).dot:
             continue
         x, y = on_sheet(sheet, view, at[1])
         made.append(ellipse("valve" if f.id != held else "pipe.port.fits", x, y, 4.5))
-        if f.kind in ("ball valve", "metering valve"):
+        if type_of(f).lever:
             dx, dy = (7.0, 0.0) if f.stands >= 0.5 else (0.0, 7.0)
             made.append(line("lever", (x, y), (x + dx, y + dy)))
     return tuple(made)

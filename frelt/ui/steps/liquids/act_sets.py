@@ -7,6 +7,8 @@ from PyQt6.QtCore import QSignalBlocker
 from PyQt6.QtWidgets import QComboBox, QHBoxLayout, QPushButton, QVBoxLayout, QWidget
 
 from ....core.day.piped import settable
+from ....core.fitting.kind import Hand
+from ....core.fitting.registry import named, type_of
 from ....core.model.day import Act
 from ....core.model.plumbing import Fitting
 from ....core.model.rig import Rig
@@ -14,17 +16,11 @@ from ...widgets.let_go import emptied
 from ...widgets.mannered import Options
 
 Put = Callable[[dict[str, float]], None]
-STANDS = {
-    "three-way valve": (("to its first way", 0.0), ("to both", 0.5), ("to its second way", 1.0)),
-    "remote valve": (("at rest", 0.0), ("energized", 1.0)),
-    "gun": (("let go", 0.0), ("held half the time", 0.5), ("held three quarters of it", 0.75), ("held all the time", 1.0)),
-}
-TURNED = (("shut", 0.0), ("a quarter open", 0.25), ("half open", 0.5), ("open", 1.0))
 
 
 def ways_to_stand(fitting: Fitting) -> tuple[tuple[str, float], ...]:
     """Positions that are offered for a handle, in words, with the share that each is."""
-    return STANDS.get("gun" if fitting.kind == "cleaner bar" else fitting.kind, TURNED)
+    return (type_of(fitting).hand or Hand()).positions
 
 
 def as_called(fitting: Fitting) -> str:
@@ -101,5 +97,5 @@ class ActSets(QWidget):
         if not data:
             return
         handle, stands, kind = data
-        other = 1.0 if kind in ("gun", "cleaner bar") or stands < 0.5 else 0.0
+        other = 1.0 if named(kind).end == "gun" or stands < 0.5 else 0.0
         self._put({**self._sets, handle: other})

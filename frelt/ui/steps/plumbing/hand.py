@@ -9,10 +9,11 @@ from PyQt6.QtWidgets import QComboBox, QPushButton, QVBoxLayout, QWidget
 from ....core.base.figure import Figure, plate
 from ....core.edit.plumbing import ended, joined_ports, turned_round, with_fitting, with_line
 from ....core.edit.ports import Port, fits, ports
-from ....core.kind.fittings import MATERIALS, asked
+from ....core.fitting.figures import asked
+from ....core.fitting.registry import offered, type_of
+from ....core.kind.fittings import MATERIALS
 from ....core.model.hangs_together import stands_in
 from ....core.model.plumbing import COLORS, Fitting, FittingKind, Line
-from ....core.network.one_way import ONE_WAY
 from ....core.report.lines import lets_through
 from ....core.report.named import names_of
 from ...frame.desk import Desk
@@ -21,10 +22,8 @@ from ...widgets.fields import FigureField, heading, prose, title
 from ...widgets.let_go import emptied
 from ...widgets.mannered import Entry, Options
 from .line_plan import LinePlan
-from .loose import IN_A_LINE, Loose, put_in
+from .loose import Loose, put_in
 from .now import LinesNow
-
-AT_AN_END: tuple[FittingKind, ...] = ("gun", "cleaner bar", "tap", "drain", "open end", "cap")
 
 
 class HandPart(QWidget):
@@ -63,7 +62,7 @@ class HandPart(QWidget):
             if p is not None and p.lines:
                 self.box.addWidget(heading("Drag one onto a line"))
                 self._buttons(
-                    IN_A_LINE, lambda kind: self.desk.refused.emit(f"Drag the {kind} onto a line, or press a line first.")
+                    offered("line"), lambda kind: self.desk.refused.emit(f"Drag the {kind} onto a line, or press a line first.")
                 )
         self.box.addStretch(1)
 
@@ -141,13 +140,13 @@ class HandPart(QWidget):
             lambda w: put(below=w == "below the floor"),
         )
         self.box.addWidget(heading("Part it with"))
-        self._buttons(IN_A_LINE[:8], lambda kind: put_in(self.desk, self.now, line.id, kind))
+        self._buttons(offered("line")[:8], lambda kind: put_in(self.desk, self.now, line.id, kind))
         self._choice(
             "or",
             "or part it with",
-            ["…", *IN_A_LINE[8:]],
+            ["…", *offered("line")[8:]],
             "…",
-            lambda w: put_in(self.desk, self.now, line.id, next(k for k in IN_A_LINE if k == w)) if w != "…" else None,
+            lambda w: put_in(self.desk, self.now, line.id, w) if w != "…" else None,
         )
         self._remove("Take the line out")
 
@@ -167,16 +166,12 @@ class HandPart(QWidget):
             lambda: self._put_fitting(f.id, "named", name=name.text().strip()) if name.text().strip() != f.name else None
         )
         self.box.addWidget(name)
-        if f.kind in ("ball valve", "metering valve", "gun", "cleaner bar", "three-way valve", "remote valve"):
-            words = {
-                "gun": "Trigger held, of the time",
-                "cleaner bar": "Trigger held, of the time",
-                "three-way valve": "Turned to its second way",
-            }
+        sort = type_of(f)
+        if sort.hand is not None and sort.hand.label:
             self._field(
                 "stands",
                 FigureField(
-                    words.get(f.kind, "Open"),
+                    sort.hand.label,
                     "share",
                     units,
                     lambda v: self._put_fitting(f.id, "turned", stands=v or 0.0),
@@ -186,9 +181,9 @@ class HandPart(QWidget):
                 ),
                 f.stands,
             )
-        if f.kind == "three-way valve":
+        if sort.bored:
             self._choice("Bored as", "bored as", ["L", "T"], f.turn, lambda w: self._put_fitting(f.id, "changed", turn=w))
-        if f.kind in ("gun", "cleaner bar"):
+        if sort.end == "gun":
             tips = Entry(", ".join(f"{t:g}" for t in f.tips))
             tips.setAccessibleName("Numbers of its tips")
             tips.setPlaceholderText("numbers of its tips, such as 5.5 or 2, 2, 2, 2")
@@ -217,7 +212,7 @@ class HandPart(QWidget):
             own = f.figures.get(one.id)
             field.show_value(own.value if own is not None else None, self.desk.units.show(one.usual, one.quantity))
             self.box.addWidget(field)
-        if f.kind in ONE_WAY:
+        if sort.one_way:
             rig = self.now.rig
             if rig is not None:
                 self.box.addWidget(prose(f"It lets through {lets_through(rig, f)}."))
@@ -291,7 +286,7 @@ class HandPart(QWidget):
         choices = (
             [("…", "")]
             + [(f"a line to {p.words}", p.at) for p in known if fits(port, p)]
-            + [(f"a {k}", f"~{k}") for k in AT_AN_END]
+            + [(f"a {k}", f"~{k}") for k in offered("end")]
         )
         box = Options()
         box.setAccessibleName(f"What goes to {port.words}")

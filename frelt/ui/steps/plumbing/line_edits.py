@@ -1,6 +1,8 @@
 """What is done to lines from the line plan: handles turned, machines run, lines drawn and taken out, each a step of undo."""
 
 from ....core.edit.plumbing import joined_ports, switched, taken_out, turned, without
+from ....core.fitting.kind import Hand
+from ....core.fitting.registry import type_of
 from ....core.model.plumbing import Fitting
 from ....drawing.line_plan.layout import Placed
 from ...frame.desk import Desk
@@ -20,9 +22,8 @@ class LineEdits:
             return
         fitting = rig.plumbing.fitting(block.block.fitting)
         if fitting is not None:
-            stands = 0.0 if fitting.stands >= 0.5 else 1.0
-            if fitting.kind == "metering valve":
-                stands = 0.0 if fitting.stands > 0.02 else 0.5
+            hand = type_of(fitting).hand or Hand()
+            stands = 0.0 if fitting.stands > (0.02 if hand.over < 1 else 0.499999) else hand.over
             self.desk.edit(lambda r: turned(r, fitting.id, stands), f"{fitting.name or fitting.kind} turned")
         elif block.block.glyph in ("machine", "pump"):
             item = block.block.item

@@ -18,6 +18,7 @@ from PyQt6.QtGui import (
 from PyQt6.QtWidgets import QToolTip, QWidget
 
 from ....core.edit.ports import Port, fits, ports
+from ....core.fitting.registry import type_of
 from ....drawing.line_plan.graph import TURNED, graph_of
 from ....drawing.line_plan.layout import Drawn, Placed, Plan, lay_out
 from ....drawing.line_plan.seen import Seen
@@ -37,7 +38,6 @@ from .plan_words import line_words, side_of, spot_of, stands_words
 STEP = 0.05  # of a metering valve by one turn of the wheel
 LEAST = 0.84  # of its own size, below which the plan is drawn no smaller but moved about
 NEAR = 9.0  # of a line or port that counts as on it [px]
-TWO_ENDED = frozenset({"three-way valve"})
 
 
 class LinePlan(QWidget):
@@ -302,7 +302,8 @@ class LinePlan(QWidget):
         self.laid_out()
         block, rig = self.block_at(event.position()), self.now.rig
         fitting = rig.plumbing.fitting(block.block.fitting) if block is not None and rig is not None else None
-        if fitting is not None and fitting.kind in ("metering valve", "ball valve"):
+        hand = type_of(fitting).hand if fitting is not None else None
+        if fitting is not None and hand is not None and hand.wheel:
             self.edits.turn_by(fitting, STEP if event.angleDelta().y() > 0 else -STEP)
             event.accept()
         else:

@@ -4,16 +4,12 @@ from PyQt6.QtCore import QByteArray, QMimeData, QPoint, Qt
 from PyQt6.QtGui import QDrag, QDropEvent, QMouseEvent
 from PyQt6.QtWidgets import QApplication, QPushButton
 
+from ....core.fitting.registry import offered
 from ....core.model.plumbing import FittingKind
 from ....core.model.rig import Rig
 from ....core.network.one_way import part_with
 from ...frame.desk import FITTING, Desk
 from .now import LinesNow
-
-IN_A_LINE: tuple[FittingKind, ...] = (
-    "ball valve", "strainer", "filter", "check valve", "three-way valve", "tee", "metering valve", "injector", "float valve", "remote valve",
-    "relief valve", "gauge", "union", "bulkhead", "manifold",
-)  # fmt: skip
 
 
 class Loose(QPushButton):
@@ -58,7 +54,7 @@ def brought(event: QDropEvent) -> FittingKind | None:
     if data is None or not data.hasFormat(FITTING):
         return None
     words = data.data(FITTING).data().decode()
-    return next((k for k in IN_A_LINE if k == words), None)
+    return next((k for k in offered("line") if k == words), None)
 
 
 def put_in(desk: Desk, now: LinesNow, line_id: str, kind: FittingKind) -> None:

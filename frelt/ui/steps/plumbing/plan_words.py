@@ -1,5 +1,7 @@
 """Where the open ports of a block are drawn in the line plan, and what stands there in words."""
 
+from ....core.fitting.kind import Hand
+from ....core.fitting.registry import type_of
 from ....core.model.plumbing import Fitting
 from ....core.model.rig import Rig
 from ....drawing.line_plan.layout import Placed
@@ -32,13 +34,8 @@ def spot_of(p: Placed, side: str, n: int) -> tuple[float, float]:
 
 def stands_words(fitting: Fitting) -> str:
     """How a handle stands."""
-    if fitting.kind == "three-way valve":
-        return (
-            "to its second way" if fitting.stands >= 0.75 else "to its first way" if fitting.stands <= 0.25 else "half turned"
-        )
-    if fitting.kind in ("gun", "cleaner bar"):
-        return "held" if fitting.stands >= 0.02 else "let go"
-    return "open" if fitting.stands >= 0.98 else "shut" if fitting.stands < 0.02 else f"{fitting.stands * 100:.0f} % open"
+    hand = type_of(fitting).hand or Hand()
+    return hand.says(fitting.stands)
 
 
 def line_words(rig: Rig, line_id: str, now: LinesNow, desk: Desk) -> str:
