@@ -19,7 +19,7 @@ from frelt.core.model.rig import Rig
 from frelt.core.network.lines import lines_solved
 from frelt.core.network.meetings import Meeting, danger, meetings
 from frelt.core.network.one_way import against, part_with
-from frelt.core.network.reach import reach
+from frelt.core.network.reach import one_float_lines, reach
 from frelt.core.report.lines import findings, lets_through
 from frelt.core.solve import solve
 from tests.conftest import found_rig
@@ -301,3 +301,40 @@ def test_jugs_that_must_never_meet_are_danger_on_one_shelf_whatever_the_rules_of
         one = holding(holding(replace(both, items=on_it), "near", a), jug.id, b)
         found = [c for c in solve(one).checks if set(c.items) == {"near", jug.id} and c.kind == "apart"]
         assert [c.level for c in found] == ["danger"] and why in found[0].detail[1], (a.name, b.name)
+
+
+def test_a_drum_gives_through_its_bung_and_a_settling_box_by_its_outlet_until_they_are_drawn_down() -> None:
+    for name, item in (("drum-bung", "item-7b791452"), ("settling-out", "item-53ad30b0")):
+        rig = found_rig(name)
+        for fill, dry in ((1.0, False), (0.5, False), (0.01, True)):
+            fills = {a: fill for a, _, _ in rig.tanks()}
+            solved = lines_solved(rig, Frames(rig), fills)
+            assert solved is not None
+            assert {t.tank: t.flow for t in solved.reading.tanks}[f"{item}/tank"] < -1e-4
+            assert any("Air is drawn" in w for w in said(rig, fills)) is dry
+            assert all(g.known is not dry and g.flow > 1e-4 for g in solved.reading.guns)
+
+
+def test_the_one_float_of_a_tank_shuts_the_line_that_a_tap_feeds_and_no_bypass() -> None:
+    rig = found_rig("float-in-lid")
+    (item,) = [i.id for i in rig.items]
+    top = rig.items[0].tanks[0].top
+    assert 0.9 < top < 1.0
+    assert flow_of(rig, "T1", top - 0.01) > 1e-4
+    for fill in (top, 1.0):
+        assert flow_of(rig, "T1", fill) == pytest.approx(0.0, abs=1e-9)
+        assert not any("brim" in w for w in said(rig, {f"{item}/tank": fill}))
+    barn = found_rig("acid-tee")
+    assert one_float_lines(barn) == {} and one_float_lines(rig) == {item: "L1"}
+    water = barn.item("water")
+    lower = replace(water, parts=tuple(replace(p, top=0.9) if isinstance(p, TankPart) else p for p in water.parts))
+    assert one_float_lines(replace(barn, items=tuple(lower if i.id == "water" else i for i in barn.items))) == {
+        "water": "L4"
+    }  # L8 is a bypass
+
+
+def test_a_fill_hose_that_runs_empty_is_no_lost_prime() -> None:
+    rig = found_rig("acid-tee")
+    open_end = Plumbing(lines=(Line(id="L1", start="E1/in", end="water/fill"),), fittings=(Fitting(id="E1", kind="open end"),))
+    words = said(replace(rig, plumbing=open_end), {a: 0.5 for a, _, _ in rig.tanks()})
+    assert not any("prime" in w for w in words)

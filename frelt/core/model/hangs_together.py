@@ -4,7 +4,7 @@ from collections.abc import Callable, Collection, Iterable, Iterator
 
 from .item import TankPart
 from .liquid import Liquid
-from .open_pipes import bottoms
+from .open_pipes import draws
 from .plumbing import Fitting
 from .rig import Rig
 
@@ -57,7 +57,7 @@ def stands_in(rig: Rig) -> dict[str, Liquid]:
 
 def _tank_ports(rig: Rig) -> Iterator[tuple[str, TankPart]]:
     tanks = {a: t for a, _, t in rig.tanks()}
-    for port, address in bottoms(rig.items).items():
+    for port, address in draws(rig.items).items():
         yield port, tanks[address]
 
 

@@ -22,6 +22,19 @@ def bottoms(items: Iterable[Item]) -> dict[str, str]:
     return found
 
 
+def draws(items: Iterable[Item]) -> dict[str, str]:
+    """The tank by each port through which it is drawn from: its bottom, the bung of a drum, through which a tube hangs to its floor, the
+    outlet of a settling box."""
+    own = tuple(items)
+    found = bottoms(own)
+    for item in own:
+        wet = [p for p in item.parts if isinstance(p, TankPart) and not p.liquid.is_fuel]
+        ports = {p.id for p in item.parts if isinstance(p, PortPart) and p.carries == "liquid"}
+        if len(wet) == 1 and "inlet" not in ports:
+            found |= {f"{item.id}/{p}": f"{item.id}/{wet[0].id}" for p in ports & {"bung", "out"}}
+    return found
+
+
 def shared(items: Iterable[Item]) -> frozenset[str]:
     """Ports at which several lines may meet a tank, each through a hole of its own: its bottom and its lid."""
     found = set(bottoms(items))

@@ -13,7 +13,7 @@ from ..kind.registry import kind_of
 from ..model.fitting_ways import ways_of
 from ..model.liquid import Liquid, Substance
 from ..model.meets import IN_A_COIL, Meet, meet
-from ..model.open_pipes import bottoms
+from ..model.open_pipes import draws
 from ..model.rig import Rig
 from .reach import SHUT, Reach, owner, reach
 
@@ -116,7 +116,7 @@ def in_lines(rig: Rig) -> dict[str, Liquid]:
     used = {e for x in rig.plumbing.lines for e in (x.start, x.end)}
     owners = {owner(e) for e in used}
     plumbed = [i for i in rig.items if i.id in owners and any(t.liquid.substance != "water" for t in i.tanks)]
-    drawn = {tank for port, tank in bottoms(plumbed).items() if port in used}
+    drawn = {tank for port, tank in draws(plumbed).items() if port in used}
     held = ((f"{i.id}/{t.id}", t.liquid) for i in plumbed for t in i.tanks)
     return {a: liquid for a, liquid in held if a in drawn and liquid.substance != "water"}
 

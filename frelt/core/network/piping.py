@@ -8,6 +8,7 @@ from math import pi
 
 from msgspec import Struct
 
+from ..base.kept import Memo
 from ..fitting.figures import figure_of
 from ..fitting.laws import Piece
 from ..fitting.registry import type_of
@@ -19,13 +20,14 @@ from ..kind.registry import kind_of
 from ..kind.substances import WATER
 from ..model.item import Item, PortPart, TankPart
 from ..model.liquid import Liquid
-from ..model.open_pipes import bottoms
+from ..model.open_pipes import draws
 from ..model.plumbing import Fitting, Line
 from ..model.rig import Rig
 from .at import Places
 from .liquids import Coil, Stock
 from .net import Branch, Curve, Displacement, Draw, Free, Law, Net, Node, OneWay, Relief, Shut, Way
 from .parts import Unloader
+from .reach import one_float_lines
 from .routes import Route, routed
 from .water import COLD, viscosity
 
@@ -33,6 +35,9 @@ ANY = 1e12  # pressure no line reaches [Pa]: what draws whatever stands behind i
 ENTRANCE, FALLS = 0.5, 1.0  # loss of what enters a line from a tank, and of what falls free into one, in velocity heads
 THICK: dict[str, float] = {"SH": 1.9, "soap": 6.0, "diesel": 3.5, "antifreeze": 3.0, "acid": 2.0, "gasoline": 0.55}
 """Viscosity over that of water at 20 °C; from memory of data sheets, ± half."""
+
+
+_floats: Memo[Mapping[str, str]] = Memo(4)
 
 
 class End(Struct, frozen=True):
@@ -127,6 +132,7 @@ class _Building:
                 self.at_port.setdefault(end, []).append(line)
         self.used = self.at_port.keys()
         self.owners = {e.partition("/")[0] for e in self.at_port}
+        self._floats: Mapping[str, str] | None = None
         self.routes: Mapping[str, Route] = {}
         self.loose: list[str] = []
 
@@ -160,7 +166,7 @@ class _Building:
     def items(self) -> None:
         """Tanks and what is inside machines, pumps, reels and filters."""
         plumbed = [i for i in self.rig.items if i.id in self.owners and i.id in self.frames.items]  # the rest is nothing to it
-        bottom = bottoms(plumbed)
+        bottom = draws(plumbed)
         for item in plumbed:
             inner = kind_of(item).inner(item)
             for tank in item.tanks:
@@ -210,7 +216,7 @@ class _Building:
                 self.ends.append(End(e, f"{item.name}, run down to its heel"))
             mouths.append((e, 1))
             return
-        floats = port.partition("/")[2].startswith("feed")
+        floats = port.partition("/")[2].startswith("feed") or line.id == self.behind_float(item.id)
         air = self.put(Node(f"{port} lid", z, 0.0, None, True))
         shut = floats and fill >= tank.top - 1e-9
         law: Law = Shut() if shut else OneWay(0.0) if floats else Free()
@@ -218,6 +224,14 @@ class _Building:
         mouths.append((e, -1))
         if not floats:
             self.ends.append(End(e, f"the open end in the lid of {item.name}"))
+
+    def behind_float(self, item_id: str) -> str:
+        """The line that the one float of a tank shuts, by id: the one at its lid that a tap feeds; a bypass falls in beside it."""
+        if self._floats is None:
+            self._floats = _floats.get(
+                self.frames.kept, self.rig.id, (self.rig.plumbing, self.rig.items), lambda: one_float_lines(self.rig)
+            )
+        return self._floats.get(item_id, "")
 
     def _z(self, port: str) -> float:
         found = self.places.at(port)

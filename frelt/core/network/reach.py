@@ -4,7 +4,7 @@ Pressures are nothing to it: what an open way leads to can stand there.
 """
 
 from collections import deque
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterator, Mapping
 
 from msgspec import Struct
 
@@ -13,7 +13,7 @@ from ..fitting.registry import type_of
 from ..kind.inner import Burner, Dial, Inner, Membrane, Plunger, Through, Unloads
 from ..kind.registry import kind_of
 from ..model.item import Item, PortPart
-from ..model.open_pipes import bottoms
+from ..model.open_pipes import draws
 from ..model.plumbing import Fitting
 from ..model.rig import Rig
 
@@ -76,7 +76,7 @@ def reach(rig: Rig) -> Reach:
     owners = {owner(e) for e in used}
     mouths: dict[str, tuple[str, ...]] = {}
     plumbed = [i for i in rig.items if i.id in owners]
-    bottom = bottoms(plumbed)
+    bottom = draws(plumbed)
     for item in plumbed:
         inner = kind_of(item).inner(item)
         for one in inner:
@@ -171,3 +171,28 @@ def feeders(graph: Reach, node: str, without: str) -> dict[str, int]:
             back.setdefault(b, {})[a] = cost
     turned = Reach({a: tuple(own.items()) for a, own in back.items()}, graph.feeds, graph.takes, graph.mouths)
     return turned.from_((node,), without)
+
+
+def one_float_lines(rig: Rig) -> dict[str, str]:
+    """The line that the float of a tank with a single one shuts, by item: of those at its lid the first that a tap feeds, through no pump."""
+    floated = {
+        i.id for i in rig.items if any(t.top < 1.0 for t in i.tanks) and not any(p.id.startswith("feed") for p in i.parts)
+    }
+    ends = [
+        (owner(e), x, o) for x in rig.plumbing.lines for e, o in ((x.start, x.end), (x.end, x.start)) if e.endswith("/fill")
+    ]
+    at_lids = sorted((item, x.id, other) for item, x, other in ends if item in floated)
+    if not at_lids:
+        return {}
+    graph, found = reach(rig), dict[str, str]()
+    pumps = {owner(n) for n, sure in graph.feeds.items() if sure == PUMP}
+    for item, line_id, other in at_lids:
+        if item not in found and fed_at(feeders(_without(graph, {*pumps, item}), other, ""), graph.feeds) == TAP:
+            found[item] = line_id
+    return found
+
+
+def _without(graph: Reach, owners: Collection[str]) -> Reach:
+    """The graph without some things and what goes through them."""
+    ways = {a: tuple(w for w in own if owner(w[0]) not in owners) for a, own in graph.ways.items() if owner(a) not in owners}
+    return Reach(ways, graph.feeds, graph.takes, graph.mouths)

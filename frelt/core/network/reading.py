@@ -196,31 +196,41 @@ def _tank(piping: Piping, steady: Steady, address: str, mouths: tuple[tuple[int,
 
 
 def _air(piping: Piping, steady: Steady) -> tuple[tuple[str, ...], frozenset[int]]:
-    """Where air is drawn in, and every branch that it goes through from there."""
+    """Where air is drawn in and a pump or a gun loses its prime by it, and every branch that it goes through from there.
+
+    A hose that only runs empty behind it, as a fill hose does once it is off the tap, loses none.
+    """
     net, flow = piping.net, np.nan_to_num(steady.found.flow).tolist()
-    names, waiting = [], []
-    for end in piping.ends:
-        b, f = net.branches[end.branch], flow[end.branch]
-        out_of = b.start if f > 0 else b.end
-        if abs(f) > FLOWS and net.nodes[out_of].air:
-            names.append(end.name)
-            waiting.append(b.end if f > 0 else b.start)
     leaving: dict[int, list[tuple[int, int]]] = {}
     for e, b in enumerate(net.branches):
         if abs(flow[e]) > FLOWS:
             up, down = (b.start, b.end) if flow[e] > 0 else (b.end, b.start)
             leaving.setdefault(up, []).append((e, down))
-    doubtful: set[int] = set()
-    seen: set[int] = set()
+    primed = {*piping.pumps.values(), *piping.guns.values()}
+    names, doubtful = [], set[int]()
+    for end in piping.ends:
+        b, f = net.branches[end.branch], flow[end.branch]
+        out_of, into = (b.start, b.end) if f > 0 else (b.end, b.start)
+        if abs(f) > FLOWS and net.nodes[out_of].air:
+            own = _passed(piping, into, leaving)
+            doubtful |= own
+            if own & primed:
+                names.append(end.name)
+    return tuple(names), frozenset(doubtful)
+
+
+def _passed(piping: Piping, start: int, leaving: Mapping[int, list[tuple[int, int]]]) -> set[int]:
+    """Every branch that what comes to a node goes through."""
+    waiting, seen, found = [start], set[int](), set[int]()
     while waiting:
         n = waiting.pop()
-        if n in seen or net.nodes[n].fixed is not None:
+        if n in seen or piping.net.nodes[n].fixed is not None:
             continue
         seen.add(n)
         for e, down in leaving.get(n, ()):
-            doubtful.add(e)
+            found.add(e)
             waiting.append(down)
-    return tuple(names), frozenset(doubtful)
+    return found
 
 
 def minutes_in_bypass(rig: Rig, piping: Piping, steady: Steady, pump: AtPump, fills: Mapping[str, float]) -> float | None:
