@@ -5,6 +5,7 @@ from itertools import product
 import pytest
 from msgspec.structs import replace
 
+from frelt.core.base.figure import Figure
 from frelt.core.base.units import METRIC, US, Units
 from frelt.core.day.play import play
 from frelt.core.edit.plumbing import turned, turned_round, with_fitting, with_line
@@ -22,6 +23,7 @@ from frelt.core.network.one_way import against, part_with
 from frelt.core.network.reach import one_float_lines, reach
 from frelt.core.report.lines import findings, lets_through
 from frelt.core.solve import solve
+from frelt.core.tie_down.held import held
 from tests.conftest import found_rig
 from tests.core.test_packed import packed
 
@@ -338,3 +340,38 @@ def test_a_fill_hose_that_runs_empty_is_no_lost_prime() -> None:
     open_end = Plumbing(lines=(Line(id="L1", start="E1/in", end="water/fill"),), fittings=(Fitting(id="E1", kind="open end"),))
     words = said(replace(rig, plumbing=open_end), {a: 0.5 for a, _, _ in rig.tanks()})
     assert not any("prime" in w for w in words)
+
+
+def with_choice(rig: Rig, item: str, **fields: object) -> Rig:
+    return replace(rig, items=tuple(replace(i, **fields) if i.id == item else i for i in rig.items))
+
+
+def test_machines_joined_are_asked_about_and_a_clutch_rests_a_pump_that_goes_round() -> None:
+    rig = packed("hull-open")
+    told = {w: level for w, level in said(rig).items() if "run into one way" in w}
+    assert list(told.values()) == ["advice"]
+    both = rig
+    for item, joins in (("cold-a", 1.0), ("cold-b", 1.0)):
+        both = with_choice(both, item, fields={**both.item(item).fields, "joins": Figure(value=joins)})
+    assert not any("run into one way" in w for w in said(both))
+    one = with_choice(both, "cold-b", fields={**both.item("cold-b").fields, "joins": Figure(value=0.0)})
+    assert [level for w, level in said(one).items() if "not made to be joined" in w] == ["broken"]
+    inside = replace(
+        rig, plumbing=replace(rig.plumbing, lines=tuple(x for x in rig.plumbing.lines if x.id not in ("L11", "L12", "L13")))
+    )
+    rounds = [w for w in said(inside) if "round" in w and "Cold machine" in w]
+    clutched = inside
+    for item in ("cold-a", "cold-b"):
+        clutched = with_choice(clutched, item, options={**clutched.item(item).options, "clutch": "rests the pump"})
+    assert rounds and all(f"{w}; its clutch rests it" in said(clutched) for w in rounds)
+
+
+def test_a_reel_that_is_said_to_have_a_pin_lacks_none_and_one_without_runs_off() -> None:
+    rig = packed("hull-open")
+    reel = next(i.id for i in rig.items if i.kind == "reel")
+    bare = replace(rig, tie_down=replace(rig.tie_down, locks=()))
+    for word, lacks, status in (("", "its drum", ""), ("pin", "", ""), ("none", "its drum", "over")):
+        options = {k: v for k, v in bare.item(reel).options.items() if k != "lock"} | ({"lock": word} if word else {})
+        one = with_choice(bare, reel, options=options)
+        (found,) = [h for h in held(one, Frames(one)) if h.item.id == reel]
+        assert found.lacks == lacks and (not status or found.status == status)

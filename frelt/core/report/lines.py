@@ -27,6 +27,7 @@ from ..network.one_way import against
 from ..network.reading import FLOWS, AtGun, AtPump, minutes_in_bypass
 from .finding import Finding
 from .ground import onto_the_ground
+from .joined_machines import rested, unasked
 from .named import names_of
 from .shut_in import coils_beside, shut_in
 from .what_meets import TAINTS, can_meet, into_tanks, run_together
@@ -103,6 +104,7 @@ def _structure(rig: Rig) -> Iterator[Finding]:
             words = f"The coil of {item.name} can be shut in: water heated there needs a relief valve"
             seen = relief == "none"
             yield Finding("broken", words if seen else f"{words}; look whether it has its own", (item.id,), not seen)
+    yield from unasked(rig)
     for f in against(rig):
         words = f"{names[f.id]} stands against the only way that anything can come from: nothing runs through it. Turn it round"
         yield Finding("broken", words, (f.id,))
@@ -145,7 +147,10 @@ def _pump(rig: Rig, solved: LinesSolved, pump: AtPump, units: Units) -> Iterator
         left = minutes_in_bypass(rig, solved.piping, solved.steady, pump, solved.fills)
         if left is not None and left < HOT_SOON:
             at = units.show(60.0, "temperature")
-            yield Finding("advice", f"{name} goes round: in {left / 60:.1f} min the water in it is at {at}", (pump.item,))
+            rests = rested(rig.item(pump.item))
+            yield Finding(
+                "advice", f"{name} goes round: in {left / 60:.1f} min the water in it is at {at}{rests}", (pump.item,)
+            )
     elif pump.back > DUMPS * max(pump.whole, 1e-12):
         share = units.show(pump.back / pump.whole, "share")
         yield Finding("advice", f"{share} of {name} goes back through its unloader: a larger tip would use it", (pump.item,))
@@ -200,7 +205,7 @@ def _let_go(rig: Rig, frames: Frames, solved: LinesSolved, units: Units) -> Iter
             name = names_of(rig)[pump.item]
             yield Finding(
                 "advice",
-                f"With the trigger let go {name} may go round for {left / 60:.1f} min until its water is at {at}",
+                f"With the trigger let go {name} may go round for {left / 60:.1f} min until its water is at {at}{rested(rig.item(pump.item))}",
                 (pump.item,),
             )
 

@@ -152,8 +152,11 @@ def _locked(rig: Rig, one: Held) -> Held:
     what = "its drum" if can(one.item, "run off") else "its doors and drawers" if can(one.item, "swing open") else ""
     if not what:
         return one
-    locks = [x for x in rig.tie_down.locks if x.item == one.item.id]
-    if any(x.kind != "none" for x in locks) or one.item.held == "lock bracket":
+    locks = [x.kind for x in rig.tie_down.locks if x.item == one.item.id]
+    own = one.item.options.get("lock", "") if what == "its drum" else ""  # as the reel itself says, where somebody chose it
+    if not locks and own:
+        locks = ["none" if own == "none" else "pin"]
+    if any(kind != "none" for kind in locks) or one.item.held == "lock bracket":
         return one
     status: Status = "over" if locks else "unknown" if one.status in ("ok", "tight") else one.status
     return replace(one, lacks=what, status=status)
