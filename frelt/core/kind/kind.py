@@ -14,6 +14,7 @@ from ..base.figure import Figure
 from ..base.units import Quantity, Units
 from ..model.carrier import Deck
 from ..model.item import Item, Nature, Part
+from ..model.plumbing import Fitting
 from .inner import Inner
 
 Outline = tuple[tuple[float, float], ...]
@@ -149,7 +150,7 @@ class Kind(Struct, frozen=True):
     steps: 2 where it is one of the big things, 3 for a small one.  pieces: what it is made of where
     there is room below or inside it, as boxes of its own frame; none where it fills its outline.  working: of those, what stays
     in the way of hands while somebody works, where a part of it swings up.
-    inner: what liquid does inside it, between its ports.
+    inner: what liquid does inside it, between its ports.  fitting: the fitting that it is in the lines, where it is one.
     carried: by hand, when it is taken out of the way; held by nothing that takes tools.
     hangs: which face lies on a wall when it is put there.  can: what it can do (see `capability`).
     water: what it holds of water besides its tanks and hoses [m³].  says: what its parameters come to, in a sentence for whom it helps.
@@ -175,6 +176,7 @@ class Kind(Struct, frozen=True):
     says: "Callable[[Item, Units], str] | None" = None
     working: Callable[[Item], tuple[Box, ...]] | None = None
     inner: Callable[[Item], tuple[Inner, ...]] = nothing
+    fitting: Callable[[Item], Fitting | None] | None = None
 
     def given(self, fields: Mapping[str, Figure], options: Mapping[str, str]) -> Given:
         """An item's parameters, the usual ones where it says nothing."""

@@ -1,11 +1,13 @@
 """Small parts that weigh a pound and yet want a hand and a side: filters, strainers, injectors, boxes, vents, outlets, gauges."""
 
+from ..fitting.registry import named
 from ..kind.inner import Inner, Through
 from ..kind.kind import Choice, FaceSide, Given, Kind, Made, Service
 from ..kind.outlines import beside, rectangle
 from ..kind.registry import given, register
 from ..kind.usual_parts import port
 from ..model.item import Item, Part
+from ..model.plumbing import Fitting
 
 # Length, width, height [m], mass [kg], what is worked on, how deep the room before it [m], from where; sizes from memory.
 SIZES: dict[str, tuple[float, float, float, float, str, float, FaceSide]] = {
@@ -26,7 +28,11 @@ def _make(g: Given) -> Made:
     what = g.word("what")
     length, width, height, mass, *_ = SIZES[what]
     ends: tuple[Part, ...] = ()
-    if what not in ("remote box", "gauge"):
+    if what in FITTINGS:
+        at = {"out": (0.0, width / 2, height / 2), "draw": (0.0, 0.0, 0.0)}
+        ways = named(what).ways
+        ends = tuple(port(w, w.capitalize(), at.get(w, (0.0, -width / 2, height / 2)), WATER) for w in ways)
+    elif what not in ("remote box", "gauge"):
         ends = (port("in", "In", (0.0, -width / 2, height / 2), WATER), port("out", "Out", (0.0, width / 2, height / 2), WATER))
     return Made(
         length=length,
@@ -50,13 +56,19 @@ def _service(item: Item) -> tuple[Service, ...]:
     return (beside(item, worked_on, faced.get(turned, side), room, (0.0, 1.0), (0.0, 1.0), "daily"),)
 
 
-HEADS = {"line filter": 8.0, "strainer": 2.0, "injector": 40.0, "tap inlet": 1.0, "drain outlet": 0.6, "ball valve": 0.08}
+FITTINGS = frozenset({"injector", "vent"})  # which are what the fittings of these names are, though they are numbered things
+HEADS = {"line filter": 8.0, "strainer": 2.0, "tap inlet": 1.0, "drain outlet": 0.6, "ball valve": 0.08}
 """Loss of each, in velocity heads of its bore; from memory of data sheets, ± half."""
 
 
 def _inner(item: Item) -> tuple[Inner, ...]:
     heads = HEADS.get(given(item).word("what"))
     return () if heads is None else (Through("through", "in", "out", WATER, minor=heads),)
+
+
+def _fitting(item: Item) -> Fitting | None:
+    what = given(item).word("what")
+    return Fitting(id=item.id, kind=what, name=item.name, bore=WATER) if what in FITTINGS else None
 
 
 register(
@@ -70,5 +82,6 @@ register(
         _make,
         _service,
         inner=_inner,
+        fitting=_fitting,
     )
 )

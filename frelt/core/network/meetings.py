@@ -15,6 +15,7 @@ from ..model.liquid import Liquid, Substance
 from ..model.meets import IN_A_COIL, Meet, meet
 from ..model.open_pipes import draws
 from ..model.rig import Rig
+from .in_lines import every_fitting
 from .reach import SHUT, Reach, owner, reach
 
 CALLED: Mapping[Substance, str] = {"oxidizer": "peroxide"}
@@ -127,7 +128,7 @@ def _called(liquid: Liquid) -> str:
 
 def _places(rig: Rig) -> Iterator[tuple[str, tuple[str, ...]]]:
     """The fittings and pumps in which liquids can stand together, and the nodes at which they come in."""
-    for f in rig.plumbing.fittings:
+    for f in every_fitting(rig):
         if type_of(f).end != "tap":
             yield f.id, tuple(f"{f.id}/{w}" for w in ways_of(f))
     for item in rig.items:

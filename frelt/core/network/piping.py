@@ -24,6 +24,7 @@ from ..model.open_pipes import draws
 from ..model.plumbing import Fitting, Line
 from ..model.rig import Rig
 from .at import Places
+from .in_lines import every_fitting
 from .liquids import Coil, Stock
 from .net import Branch, Curve, Displacement, Draw, Free, Law, Net, Node, OneWay, Relief, Shut, Way
 from .parts import Unloader
@@ -276,7 +277,7 @@ class _Building:
 
     def fittings(self) -> None:
         """Valves, checks, guns, taps."""
-        for fitting in self.rig.plumbing.fittings:
+        for fitting in every_fitting(self.rig):
             stand, own = self.stands.get(fitting.id, fitting.stands), type_of(fitting)
             if own.brim and self._brim(fitting.id):
                 stand = 0.0

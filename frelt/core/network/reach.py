@@ -16,6 +16,7 @@ from ..model.item import Item, PortPart
 from ..model.open_pipes import draws
 from ..model.plumbing import Fitting
 from ..model.rig import Rig
+from .in_lines import every_fitting
 
 Both = Callable[[str, str, int, int], None]
 SHUT = 1_000  # of a way that no handle opens
@@ -88,7 +89,7 @@ def reach(rig: Rig) -> Reach:
                 mouths[bottom[port]] = (*mouths.get(bottom[port], ()), port)
             elif _liquid(item, port):
                 takes.add(port)
-    for fitting in rig.plumbing.fittings:
+    for fitting in every_fitting(rig):
         for a, b, there, back in passes(fitting):
             both(f"{fitting.id}/{a}", f"{fitting.id}/{b}", there, back)
         end, first = type_of(fitting).end, type_of(fitting).ways[0]

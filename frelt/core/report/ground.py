@@ -11,6 +11,7 @@ from ..model.tank_names import tank_names
 from ..network.lines import LinesSolved
 from ..network.reading import FLOWS
 from .finding import Finding
+from .named import names_of
 
 HURTS = frozenset({"SH", "acid", "oxidizer", "ammonia", "gasoline", "diesel"})  # on the ground, to people or by fire
 LEAST = 1e-4  # of what runs out that is spoken of, a share
@@ -20,9 +21,8 @@ def onto_the_ground(rig: Rig, solved: LinesSolved, units: Units) -> Iterator[Fin
     """What runs out, how much and for how long; danger where it hurts who stands there, else advice: it may be meant."""
     liquids = {a: t.liquid for a, _, t in rig.tanks()}
     for fitting, flow, shares in solved.reading.spills:
-        f = rig.plumbing.fitting(fitting)
-        name = (f.name or f.kind) if f is not None else fitting
-        yield _told(rig, solved, units, flow, shares, liquids, f"onto the ground through {name}", (fitting,))
+        where = f"onto the ground through {names_of(rig)[fitting]}"
+        yield _told(rig, solved, units, flow, shares, liquids, where, (fitting,))
     for one in solved.reading.tanks:
         item, tank = next((i, t) for a, i, t in rig.tanks() if a == one.tank)
         if one.flow > FLOWS and solved.fills.get(one.tank, tank.top) >= 1.0 - 1e-9:

@@ -9,6 +9,7 @@ from ..model.hangs_together import joint, reached
 from ..model.item import Item
 from ..model.open_pipes import shared
 from ..model.rig import Rig
+from ..network.in_lines import every_fitting
 
 
 def coils_beside(rig: Rig) -> Iterator[Item]:
@@ -29,5 +30,5 @@ def shut_in(rig: Rig, item: Item) -> bool:
     if not any(e in ends for drawn in rig.plumbing.lines for e in (drawn.start, drawn.end)):
         return False
     found = reached(rig, ends, lambda f: not type_of(f).shuts)
-    lets_off = {f.id for f in rig.plumbing.fittings if type_of(f).lets_off}
+    lets_off = {f.id for f in every_fitting(rig) if type_of(f).lets_off}
     return not found & (lets_off | {joint((), p) for p in shared(rig.items)})
