@@ -1,6 +1,6 @@
 """What is kept from what: SH from fuel, engines and batteries, exhaust from plastic, fuel from burners."""
 
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from itertools import combinations_with_replacement
 
 import numpy as np
@@ -97,7 +97,7 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         return
     found: list[tuple[Thing, Thing, Check]] = []
     walls = {c.id: walled(c) for c in rig.carriers}
-    for rule in (*rig.rules.apart, *_more(rig.rules)):
+    for rule in (*rig.rules.apart, *_more(rig.rules, by_nature)):
         a, b = by_nature.get(rule.a, []), by_nature.get(rule.b, [])
         if {rule.a, rule.b} == {"burner", "fuel"}:  # a burner burns diesel out of its own frame
             a, b = (
@@ -143,10 +143,11 @@ def _findings(rig: Rig, frames: Frames) -> Iterable[Check]:
         yield Check(id="apart", kind="apart", subject="Things kept apart", quantity="length", status="ok")
 
 
-def _more(rules: RuleSet) -> Iterator[Apart]:
+def _more(rules: RuleSet, by_nature: Mapping[str, Sequence[tuple[Thing, Box]]]) -> Iterator[Apart]:
     """Liquids of which no rule speaks: in one tray or box the table of what may meet does."""
-    for a, b in combinations_with_replacement(LIQUID, 2):
-        if rules.kept_apart(a, b) is None and rules.kept_apart(b, a) is None:
+    trays = {n: {t for x, _ in by_nature[n] for t in (x.tray, x.within) if t} for n in LIQUID if n in by_nature}
+    for a, b in combinations_with_replacement(trays, 2):
+        if trays[a] & trays[b] and rules.kept_apart(a, b) is None and rules.kept_apart(b, a) is None:
             yield Apart(a=a, b=b, distance=IN_TRAY, why="")
 
 
