@@ -3,10 +3,11 @@
 from typing import TYPE_CHECKING
 
 from ...base.units import PSI
-from ..figures import LOSS, figure_of
+from ..figures import figure_of
 from ..kind import Asked, FittingType
-from ..laws import OneWay, Piece, Way
+from ..laws import OneWay, Piece
 from ..registry import register
+from ..shared import through
 
 if TYPE_CHECKING:
     from ...model.plumbing import Fitting
@@ -14,7 +15,7 @@ if TYPE_CHECKING:
 
 def pieces(fitting: "Fitting", stands: float) -> tuple[Piece, ...]:
     """A way with its loss."""
-    return (Piece("in", "out", Way(bore=fitting.bore, minor=figure_of(fitting, LOSS)), OneWay(figure_of(fitting, "crack"))),)
+    return through(fitting, OneWay(figure_of(fitting, "crack")))
 
 
 register(
